@@ -1,0 +1,62 @@
+/** A row of cells laid out on the columns of the needle; on a ring, columns are counted round and round. */
+import { gives, links, takes } from '../stitch/cells';
+import type { Cell } from '../stitch/types';
+
+export type LaidCell = {
+  readonly cell: Cell;
+  /** First column taken in the row below, and first column given, both 0-based from the right edge. */
+  readonly taken: number;
+  readonly given: number;
+};
+export type LaidRow = {
+  readonly cells: readonly LaidCell[];
+  readonly takes: number;
+  readonly gives: number;
+};
+
+/** Lays cells side by side; `start` is the column of the first one (a ring's phase, else 0). */
+export function layRow(cells: readonly Cell[], start = 0): LaidRow {
+  let taken = start;
+  let given = start;
+  const laid = cells.map((cell) => {
+    const here = { cell, taken, given };
+    taken += takes(cell);
+    given += gives(cell);
+    return here;
+  });
+  return { cells: laid, takes: taken - start, gives: given - start };
+}
+
+const span = (from: number, count: number, width: number) =>
+  Array.from({ length: count }, (_, i) => (from + i) % width);
+
+/** Columns of the row below that the cell takes, from its right edge. */
+export const columnsTaken = (row: LaidRow, at: LaidCell) => span(at.taken, takes(at.cell), row.takes);
+/** Columns of its own row that the cell gives. */
+export const columnsGiven = (row: LaidRow, at: LaidCell) => span(at.given, gives(at.cell), row.gives);
+
+/** The cell that gives a column. */
+export const cellGiving = (row: LaidRow, column: number) =>
+  row.cells.find((at) => columnsGiven(row, at).includes(column));
+/** The cell that takes a column of the row below. */
+export const cellTaking = (row: LaidRow, column: number) =>
+  row.cells.find((at) => columnsTaken(row, at).includes(column));
+
+/** Columns (below, here) joined by a cell's links. */
+export function columnLinks(row: LaidRow, at: LaidCell): (readonly [taken: number, given: number])[] {
+  return links(at.cell).map(([taken, given]) => [(at.taken + taken) % row.takes, (at.given + given) % row.gives]);
+}
+
+/**
+ * Follows one strand upwards from a column given by the row below `rows[0]`: its column after each row. At a
+ * decrease it goes on in the stitch that remains, at an increase in the first of the two.
+ */
+export function strandUp(rows: readonly LaidRow[], from: number): number[] {
+  let at = from;
+  return rows.map((row) => {
+    const taking = cellTaking(row, at);
+    const link = taking && columnLinks(row, taking).find(([taken]) => taken === at);
+    at = link ? link[1] : at;
+    return at;
+  });
+}

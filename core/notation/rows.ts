@@ -1,0 +1,157 @@
+/** The rows of a text in order: lists, "all WS rows" and copies resolved, sides settled, nothing counted yet. */
+import type { Side } from '../stitch/types';
+import { Cursor, spanAt } from './cursor';
+import { readHeader, type Every, type RowHeader } from './header';
+import { BodyReader, type Body, type Legend } from './items';
+import type { NotationProblem, Problem, RowLabel, TextSpan } from './problems';
+import type { Scanned } from './scan';
+
+/** `number` is the pattern row; set-up rows are 0, -1, ... counted back from row 1. */
+export type WrittenRow = { readonly label: RowLabel; readonly number: number; readonly body: Exclude<Body, { kind: 'copy' }>; readonly side: Side; readonly at: TextSpan };
+export type WrittenRows = {
+  readonly inTheRound: boolean;
+  readonly firstSide: Side;
+  readonly setUp: readonly WrittenRow[];
+  readonly rows: readonly WrittenRow[];
+  readonly problems: readonly NotationProblem[];
+};
+
+const MOST_ROWS = 5000;
+type Parsed = { readonly header: RowHeader; readonly body: Body; readonly at: TextSpan };
+
+function parse(scanned: Scanned, legend: Legend, problems: NotationProblem[]): Parsed[] {
+  return scanned.rows.flatMap((statement) => {
+    const cursor = new Cursor(scanned.text, statement.from, statement.to);
+    const header = readHeader(cursor);
+    const at = spanAt(scanned.text, statement.from, statement.to);
+    if (!header.ok) {
+      problems.push({ code: header.error, text: scanned.text.slice(statement.from, statement.to).trim().slice(0, 40), at });
+      return [];
+    }
+    const reader = new BodyReader(cursor, legend);
+    const body = reader.read();
+    const row: RowLabel = { kind: header.value.kind, number: header.value.numbers[0] ?? 1 };
+    problems.push(...reader.problems.map((problem) => ({ ...problem, row })));
+    return [{ header: header.value, body, at }];
+  });
+}
+
+const flip = (side: Side): Side => (side === 'RS' ? 'WS' : 'RS');
+const sideOfRow = (firstSide: Side, number: number): Side => (Math.abs(number) % 2 === 1 ? firstSide : flip(firstSide));
+/** Set-up row k of s is worked as row k - s would be: the last one comes right before row 1. */
+const rowNumberOf = (label: RowLabel, setUps: number) => (label.kind === 'row' ? label.number : label.number - setUps);
+
+const isEvery = (every: Every, number: number, side: Side) =>
+  every === 'even' ? number % 2 === 0 : every === 'odd' ? number % 2 === 1 : side === every;
+
+class Assembly {
+  private readonly byNumber = new Map<number, Parsed>();
+  private readonly setUps: Parsed[] = [];
+  private readonly everies: { every: Every; parsed: Parsed }[] = [];
+
+  constructor(
+    parsed: readonly Parsed[],
+    private readonly problems: NotationProblem[],
+  ) {
+    for (const row of parsed) this.file(row);
+  }
+
+  private fail(problem: Problem, at: TextSpan, row: RowLabel) {
+    this.problems.push({ ...problem, at, row });
+  }
+
+  private file(parsed: Parsed) {
+    const { header, at } = parsed;
+    if (header.kind === 'setUp') {
+      const count = Math.min(Math.max(1, header.numbers.length), MOST_ROWS);
+      for (let i = 0; i < count; i += 1) this.setUps.push(parsed);
+      return;
+    }
+    if (header.every) this.everies.push({ every: header.every, parsed });
+    for (const number of header.numbers) {
+      if (number < 1 || number > MOST_ROWS) this.fail({ code: 'too-many-rows', most: MOST_ROWS }, at, { kind: 'row', number });
+      else if (this.byNumber.has(number)) this.fail({ code: 'row-twice', number }, at, { kind: 'row', number });
+      else this.byNumber.set(number, parsed);
+    }
+  }
+
+  firstSide(inTheRound: boolean): Side {
+    if (inTheRound) return 'RS';
+    for (const [number, { header }] of this.byNumber)
+      if (header.side) return number % 2 === 1 ? header.side : flip(header.side);
+    const at = this.setUps.findIndex(({ header }) => header.side !== null);
+    if (at < 0) return 'RS';
+    const number = rowNumberOf({ kind: 'setUp', number: at + 1 }, this.setUps.length);
+    const side = this.setUps[at]?.header.side as Side;
+    return Math.abs(number) % 2 === 1 ? side : flip(side);
+  }
+
+  private rowCount(firstSide: Side, inTheRound: boolean): number {
+    const highest = Math.max(0, ...this.byNumber.keys());
+    const next = highest + 1;
+    const side = inTheRound ? 'RS' : sideOfRow(firstSide, next);
+    return this.everies.some(({ every }) => isEvery(every, next, side)) ? next : highest;
+  }
+
+  private parsedFor(number: number, side: Side): Parsed | undefined {
+    return this.byNumber.get(number) ?? this.everies.find(({ every }) => isEvery(every, number, side))?.parsed;
+  }
+
+  private resolve(parsed: Parsed, number: number, sideOf: (n: number) => Side, seen: Set<number>): WrittenRow['body'] | null {
+    const { body, header, at } = parsed;
+    if (body.kind !== 'copy') return body;
+    const row: RowLabel = { kind: 'row', number };
+    const index = Math.max(0, header.numbers.indexOf(number));
+    const copies = body.last - body.first + 1;
+    if (copies < 1 || (copies > 1 && copies !== header.numbers.length)) {
+      this.fail({ code: 'lists-differ', rows: header.numbers.length, copies }, body.span, row);
+      return null;
+    }
+    const source = copies === 1 ? body.first : body.first + index;
+    if (seen.has(source) || source === number) {
+      this.fail({ code: 'copies-itself', number: source }, body.span, row);
+      return null;
+    }
+    const original = this.parsedFor(source, sideOf(source));
+    if (!original) this.fail({ code: 'copies-nothing', number: source }, at, row);
+    return original ? this.resolve(original, source, sideOf, seen.add(source)) : null;
+  }
+
+  rows(inTheRound: boolean): Omit<WrittenRows, 'problems'> {
+    const firstSide = this.firstSide(inTheRound);
+    const sideOf = (number: number): Side => (inTheRound ? 'RS' : sideOfRow(firstSide, number));
+    const build = (parsed: Parsed, label: RowLabel): WrittenRow[] => {
+      const number = rowNumberOf(label, this.setUps.length);
+      const side = sideOf(number);
+      const stated = parsed.header.side;
+      if (stated && stated !== side && (label.kind === 'setUp' || parsed.header.numbers.includes(label.number)))
+        this.fail({ code: 'side-contradicts', stated, expected: side }, parsed.at, label);
+      const body = this.resolve(parsed, number, sideOf, new Set([number]));
+      return body ? [{ label, number, body, side, at: parsed.at }] : [];
+    };
+    const setUp = this.setUps.flatMap((parsed, i) => build(parsed, { kind: 'setUp', number: i + 1 }));
+    const count = this.rowCount(firstSide, inTheRound);
+    const rows = Array.from({ length: count }, (_, i) => i + 1).flatMap((number) => {
+      const parsed = this.parsedFor(number, sideOf(number));
+      if (parsed) return build(parsed, { kind: 'row', number });
+      const near = [...this.byNumber].find(([n]) => n > number)?.[1].at ?? { line: 1, column: 1, length: 1 };
+      this.fail({ code: 'row-missing', number }, near, { kind: 'row', number });
+      return [];
+    });
+    return { inTheRound, firstSide, setUp, rows };
+  }
+}
+
+/** Puts the scanned rows in order. Problems are gathered; rows with one are left out. */
+export function writtenRows(scanned: Scanned, legend: Legend): WrittenRows {
+  const problems: NotationProblem[] = [];
+  const parsed = parse(scanned, legend, problems);
+  const numbered = parsed.filter(({ header }) => header.numbers.length > 0 || header.kind === 'setUp');
+  const inTheRound = numbered.some(({ header }) => header.unit === 'round');
+  const odd = numbered.find(({ header }) => inTheRound && header.unit === 'row');
+  if (odd) problems.push({ code: 'rows-and-rounds', at: odd.at });
+  const assembled = new Assembly(parsed, problems).rows(inTheRound);
+  if (assembled.rows.length === 0 && problems.length === 0)
+    problems.push({ code: 'no-rows', at: { line: 1, column: 1, length: 1 } });
+  return { ...assembled, problems };
+}

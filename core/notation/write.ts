@@ -1,0 +1,139 @@
+/** A chart as written rows in a naming family, with a legend for what the family cannot name. */
+import { cellKey } from '../stitch/cells';
+import { rowFromOtherSide } from '../stitch/looks';
+import { facedDirection, oppositeDirection, wordsOfCrossing, type Working } from '../stitch/working';
+import type { Cell, Crossing, Depth, Direction, Stitch } from '../stitch/types';
+import { castOnForm, type Chart } from '../chart/chart';
+import { rowKey, takesOf, type Row } from '../chart/row';
+import type { Construction } from '../stitch/construction';
+import { crossingName, fixedName, type Family } from './names';
+import { presentedRow } from './presented';
+
+export type WritingStyle = {
+  readonly family: Family;
+  readonly construction: Construction;
+  /** Unturned work: the way pattern row 1 runs, seen from the RS. */
+  readonly firstDirection?: Direction;
+  /** Rows worked as the stitches present themselves are written so, not itemised. */
+  readonly presented?: boolean;
+};
+
+const STITCH_WORDS: Record<Stitch, (count: number) => string> = {
+  knit: (n) => `k${n}`,
+  purl: (n) => `p${n}`,
+  knitTbl: (n) => `k${n} tbl`,
+  purlTbl: (n) => `p${n} tbl`,
+  slipBehind: (n) => `sl ${n} wyib`,
+  slipBefore: (n) => `sl ${n} wyif`,
+};
+const DEPTH_WORDS: Record<Depth, string> = { below: 'behind all', between: 'between', above: 'in front of all' };
+
+/** Stitches of one kind merged: k2, p1. */
+export function stitchWords(stitches: readonly Stitch[]): string {
+  const runs: { stitch: Stitch; count: number }[] = [];
+  for (const stitch of stitches) {
+    const last = runs[runs.length - 1];
+    if (last?.stitch === stitch) last.count += 1;
+    else runs.push({ stitch, count: 1 });
+  }
+  return runs.map(({ stitch, count }) => STITCH_WORDS[stitch](count)).join(', ');
+}
+
+const sts = (count: number) => `${count} ${count === 1 ? 'st' : 'sts'}`;
+
+/** A crossing in full, for a legend: `slip next 2 sts to cable needle and hold at back, k2, then k2 from cable needle`. */
+export function spelledCrossing(crossing: Crossing, working: Working): string {
+  const { hold, held, centre, then } = wordsOfCrossing(crossing, working);
+  const start = `slip next ${sts(held.length)} to cable needle and hold at ${hold}`;
+  const aside = centre ? `, slip next ${sts(centre.stitches.length)} to second cable needle and hold ${DEPTH_WORDS[centre.depth]}` : '';
+  const middle = centre ? `, then ${stitchWords(centre.stitches)} from second cable needle` : '';
+  return `${start}${aside}, ${stitchWords(then)}${middle}, then ${stitchWords(held)} from cable needle`;
+}
+
+const letters = (n: number): string => (n < 26 ? '' : letters(Math.floor(n / 26) - 1)) + String.fromCharCode(65 + (n % 26));
+
+class Writer {
+  private readonly legend = new Map<string, { name: string; text: string }>();
+
+  constructor(private readonly style: WritingStyle) {}
+
+  workingOf(chart: Chart, number: number): Working {
+    const odd = Math.abs(number) % 2 === 1;
+    const { construction, firstDirection = 'rightToLeft' } = this.style;
+    if (construction === 'round') return { side: 'RS', direction: 'rightToLeft' };
+    if (construction === 'unturned') return { side: 'RS', direction: odd ? firstDirection : oppositeDirection(firstDirection) };
+    const rs = odd === (chart.firstSide === 'RS');
+    return rs ? { side: 'RS', direction: 'rightToLeft' } : { side: 'WS', direction: 'leftToRight' };
+  }
+
+  private crossing(seen: Crossing, faced: Direction): string {
+    const name = crossingName(seen, this.style.family);
+    if (name) return name;
+    const text = spelledCrossing(seen, { side: 'RS', direction: faced });
+    const known = this.legend.get(text) ?? { name: `Cross ${letters(this.legend.size)}`, text };
+    this.legend.set(text, known);
+    return known.name;
+  }
+
+  private words(cells: readonly Cell[], faced: Direction): string {
+    const out: string[] = [];
+    let run: Stitch[] = [];
+    const flush = () => {
+      if (run.length > 0) out.push(stitchWords(run));
+      run = [];
+    };
+    for (const cell of cells) {
+      if (cell.kind === 'stitch') {
+        run.push(cell.stitch);
+        continue;
+      }
+      flush();
+      out.push(cell.kind === 'crossing' ? this.crossing(cell, faced) : (fixedName(cellKey, cell) as string));
+    }
+    flush();
+    return out.join(', ');
+  }
+
+  body(row: Row, working: Working): string {
+    const faced = facedDirection(working);
+    const inOrder = (cells: readonly Cell[]) => {
+      const seen = working.side === 'RS' ? [...cells] : rowFromOtherSide(cells);
+      return faced === 'rightToLeft' ? seen : seen.reverse();
+    };
+    const repeat = `*${this.words(inOrder(row.repeat), faced)}; rep from *`;
+    if (row.kind === 'ring') return `starting ${sts(row.phase)} after the marker, ${repeat} to end`;
+    const [first, last] = working.direction === 'rightToLeft' ? [row.before, row.after] : [row.after, row.before];
+    const head = first.length > 0 ? `${this.words(inOrder(first), faced)}, ` : '';
+    const width = takesOf(last);
+    const tail = last.length > 0 ? `, ${this.words(inOrder(last), faced)}` : '';
+    return `${head}${repeat} to ${width > 0 ? `last ${sts(width)}` : 'end'}${tail}`;
+  }
+
+  legendLines(): string[] {
+    return [...this.legend.values()].map(({ name, text }) => `${name} = ${text}.`);
+  }
+}
+
+function headerOf(chart: Chart, index: number, working: Working, construction: Construction): string {
+  const setUp = index < chart.setUp.length;
+  const word = construction === 'round' ? (setUp ? 'round' : 'Round') : setUp ? 'row' : 'Row';
+  const side = construction === 'flat' ? ` (${working.side})` : '';
+  return setUp ? `Set-up ${word} ${index + 1}${side}` : `${word} ${index - chart.setUp.length + 1}${side}`;
+}
+
+/** Written rows; {@link readRows} reads them back to the same chart. */
+export function writeRows(chart: Chart, style: WritingStyle): string {
+  const writer = new Writer(style);
+  const rows = [...chart.setUp, ...chart.rows];
+  const lines = rows.map((row, index) => {
+    const working = writer.workingOf(chart, index - chart.setUp.length + 1);
+    const header = headerOf(chart, index, working, style.construction);
+    const presented = style.presented && index > 0 ? presentedRow(rows, chart.setUp.length, index - 1, false) : null;
+    const plain = presented && rowKey(presented) === rowKey(row);
+    return `${header}: ${plain ? 'knit the knits and purl the purls' : writer.body(row, working)}.`;
+  });
+  const { base, perRepeat } = castOnForm(chart);
+  const multiple = `Multiple of ${sts(perRepeat)}${base > 0 ? ` plus ${base}` : ''}.`;
+  const legend = writer.legendLines();
+  return [multiple, ...lines, ...(legend.length > 0 ? ['', ...legend] : [])].join('\n') + '\n';
+}

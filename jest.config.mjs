@@ -1,0 +1,22 @@
+const transform = {
+  '^.+\\.tsx?$': [
+    '@swc/jest',
+    {
+      jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022', transform: { react: { runtime: 'automatic' } } },
+      module: { type: 'es6' },
+    },
+  ],
+};
+const base = {
+  transform,
+  testEnvironment: 'node',
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
+  moduleNameMapper: { '^~/(.*)$': '<rootDir>/app/$1', '^@core/(.*)$': '<rootDir>/core/$1' },
+};
+
+export default {
+  projects: [
+    { ...base, displayName: 'unit', testMatch: ['<rootDir>/{core,app,demo}/**/*.test.{ts,tsx}'] },
+    { ...base, displayName: 'e2e', testMatch: ['<rootDir>/e2e/**/*.test.ts'] },
+  ],
+};
