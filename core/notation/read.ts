@@ -11,7 +11,7 @@ import { fitRows, isMisfit, type Fitting, type Misfit } from './fit';
 import { readLegend } from './legend';
 import { partsOf, type Facing } from './parts';
 import type { NotationProblem, TextSpan } from './problems';
-import { presentedRow } from './presented';
+import { presentedRow, rowBelow } from './presented';
 import { writtenRows, type WrittenRow } from './rows';
 import { scan } from './scan';
 
@@ -67,20 +67,22 @@ class Checker {
     this.fail({ ...(past ? { code: 'crossing-past-end', over: extra } : { code: 'counts-differ', takes, gives }), at: row.at, row: row.label });
   }
 
-  /** Fills in the rows that were left open, from the bottom up and once round if the first row is one of them. */
-  present(rows: (Row | null)[]): Row[] {
-    const start = rows.findIndex((row) => row !== null);
-    for (let step = 1; step <= rows.length; step += 1) {
-      const index = (start + step) % rows.length;
-      if (rows[index]) continue;
-      const { body, at, label } = this.written[index] as WrittenRow;
-      const below = index === 0 && this.setUps === 0 ? rows.length - 1 : index - 1;
-      const known = rows.map((row) => row ?? (rows[start] as Row));
-      const row = below >= 0 && rows[below] && body.kind === 'presented' ? presentedRow(known, this.setUps, below, body.slipPurls) : null;
-      if (!row) this.fail({ code: 'nothing-below', at, row: label });
-      rows[index] = row ?? (rows[start] as Row);
+  /** Fills in the rows that were left open, as far as the rows below them are known; the rest are reported. */
+  present(fitted: readonly (Row | null)[]): Row[] | null {
+    const rows = [...fitted];
+    for (let progress = true; progress; ) {
+      progress = false;
+      this.written.forEach(({ body }, index) => {
+        const below = rowBelow(rows, this.setUps, index);
+        if (rows[index] || below < 0 || body.kind !== 'presented') return;
+        rows[index] = presentedRow(rows, this.setUps, below, body.slipPurls);
+        progress ||= rows[index] !== null;
+      });
     }
-    return rows as Row[];
+    this.written.forEach(({ at, label }, index) => {
+      if (!rows[index]) this.fail({ code: 'nothing-below', at, row: label });
+    });
+    return rows.every((row) => row !== null) ? rows : null;
   }
 
   stated(rows: readonly Row[]) {
@@ -118,7 +120,8 @@ export function readRows(source: string, name: string, context: ReadingContext =
     else checker.misfit(fitted, fittings[fitted.index]);
     return err(inOrder(checker.problems));
   }
-  const rows = checker.present([...fitted.rows]);
+  const rows = checker.present(fitted.rows);
+  if (!rows) return err(inOrder(checker.problems));
   checker.stated(rows);
   const chart: Chart = { name, setUp: rows.slice(0, setUps), rows: rows.slice(setUps), firstSide: written.firstSide };
   if (checker.problems.length === 0) recheck(chart, all, checker);

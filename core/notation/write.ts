@@ -4,10 +4,10 @@ import { rowFromOtherSide } from '../stitch/looks';
 import { facedDirection, oppositeDirection, wordsOfCrossing, type Working } from '../stitch/working';
 import type { Cell, Crossing, Depth, Direction, Stitch } from '../stitch/types';
 import { castOnForm, type Chart } from '../chart/chart';
-import { rowKey, takesOf, type Row } from '../chart/row';
+import { expandRow, rowKey, takesOf, type Row } from '../chart/row';
 import type { Construction } from '../stitch/construction';
 import { crossingName, fixedName, type Family } from './names';
-import { presentedRow } from './presented';
+import { hasSlips, presentedRow } from './presented';
 
 export type WritingStyle = {
   readonly family: Family;
@@ -128,7 +128,8 @@ export function writeRows(chart: Chart, style: WritingStyle): string {
   const lines = rows.map((row, index) => {
     const working = writer.workingOf(chart, index - chart.setUp.length + 1);
     const header = headerOf(chart, index, working, style.construction);
-    const presented = style.presented && index > 0 ? presentedRow(rows, chart.setUp.length, index - 1, false) : null;
+    const settled = style.presented && index > 0 && !hasSlips(expandRow(rows[index - 1] as Row, 2));
+    const presented = settled ? presentedRow(rows, chart.setUp.length, index - 1, false) : null;
     const plain = presented && rowKey(presented) === rowKey(row);
     return `${header}: ${plain ? 'knit the knits and purl the purls' : writer.body(row, working)}.`;
   });
