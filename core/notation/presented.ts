@@ -13,10 +13,9 @@ export const hasSlips = (cells: readonly Cell[]) =>
       isSlipped(cell) || (cell.kind === 'crossing' && [...cell.over, ...cell.under, ...(cell.centre?.stitches ?? [])].some((s) => s.startsWith('slip'))),
   );
 
-/** The row below: row 1 of the repeat comes after the last row, or after the set-up as long as that is unknown. */
+/** The row that row `index` is worked onto the first time; -1 if there is none. Without set-up rows, the last one. */
 export function rowBelow(rows: PartlyKnown, setUps: number, index: number): number {
-  const wraps = index === setUps && (setUps === 0 || rows[rows.length - 1] !== null);
-  return wraps ? rows.length - 1 : index - 1;
+  return index === 0 && setUps === 0 ? rows.length - 1 : index - 1;
 }
 
 /**

@@ -33,6 +33,7 @@ export type Problem =
   | { readonly code: 'copies-itself'; readonly number: number }
   | { readonly code: 'lists-differ'; readonly rows: number; readonly copies: number }
   | { readonly code: 'nothing-below' }
+  | { readonly code: 'presents-two-ways' }
   | { readonly code: 'counts-differ'; readonly takes: LinearForm; readonly gives: LinearForm }
   | { readonly code: 'crossing-past-end'; readonly over: number }
   | { readonly code: 'no-multiple-fits' }

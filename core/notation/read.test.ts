@@ -103,6 +103,7 @@ describe('what cannot be read is named with its place', () => {
     ['rows that copy each other', 'Row 1: as row 2.\nRow 2: as row 1.', ['copies-itself 1:8', 'copies-itself 2:8']],
     ['a stitch count beyond reason', 'Row 1: k99999.', ['count-out-of-range 1:8']],
     ['nothing to be presented', 'Row 1: knit the knits and purl the purls.', ['nothing-below 1:1']],
+    ['row 1 that presents itself in two ways', 'Set-up row (WS): k2.\nRow 1 (RS): knit the knits and purl the purls.\nRow 2: p2.', ['presents-two-ways 2:1']],
     ['stitches outside any row', 'k2, p2 all along\n\nRow 1: k2.', ['stray-line 1:1']],
     ['a number without stitch', 'Row 1: k, p2.', ['unknown-word 1:8']],
     ['markup', '<b>Row 1:</b> k2', ['stray-line 1:1']],

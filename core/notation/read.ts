@@ -3,7 +3,7 @@
  * (scan.ts), syntactic rows (items.ts, rows.ts), checker (here); only the checker makes a chart.
  */
 import { err, ok, type Result } from '../result';
-import { givesForm, takesForm, takesOf, type LinearForm, type Row } from '../chart/row';
+import { givesForm, rowKey, takesForm, takesOf, type LinearForm, type Row } from '../chart/row';
 import { checkChart, type Chart } from '../chart/chart';
 import { oppositeDirection } from '../stitch/working';
 import type { Direction } from '../stitch/types';
@@ -82,7 +82,18 @@ class Checker {
     this.written.forEach(({ at, label }, index) => {
       if (!rows[index]) this.fail({ code: 'nothing-below', at, row: label });
     });
-    return rows.every((row) => row !== null) ? rows : null;
+    if (!rows.every((row) => row !== null)) return null;
+    this.sameBothTimes(rows);
+    return rows;
+  }
+
+  /** Row 1 as presented lies on the set-up the first time and on the last row ever after: both must show the same. */
+  private sameBothTimes(rows: readonly Row[]) {
+    const first = this.written[this.setUps];
+    if (this.setUps === 0 || first?.body.kind !== 'presented') return;
+    const again = presentedRow(rows, this.setUps, rows.length - 1, first.body.slipPurls);
+    if (!again || rowKey(again) !== rowKey(rows[this.setUps] as Row))
+      this.fail({ code: 'presents-two-ways', at: first.at, row: first.label });
   }
 
   stated(rows: readonly Row[]) {

@@ -128,7 +128,7 @@ export function writeRows(chart: Chart, style: WritingStyle): string {
   const lines = rows.map((row, index) => {
     const working = writer.workingOf(chart, index - chart.setUp.length + 1);
     const header = headerOf(chart, index, working, style.construction);
-    const settled = style.presented && index > 0 && !hasSlips(expandRow(rows[index - 1] as Row, 2));
+    const settled = style.presented && index > 0 && index !== chart.setUp.length && !hasSlips(expandRow(rows[index - 1] as Row, 2));
     const presented = settled ? presentedRow(rows, chart.setUp.length, index - 1, false) : null;
     const plain = presented && rowKey(presented) === rowKey(row);
     return `${header}: ${plain ? 'knit the knits and purl the purls' : writer.body(row, working)}.`;
