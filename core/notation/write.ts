@@ -1,6 +1,7 @@
 /** A chart as written rows in a naming family, with a legend for what the family cannot name. */
 import { cellKey } from '../stitch/cells';
 import { rowFromOtherSide } from '../stitch/looks';
+import { runsOf } from '../stitch/runs';
 import { facedDirection, oppositeDirection, wordsOfCrossing, type Working } from '../stitch/working';
 import type { Cell, Crossing, Depth, Direction, Stitch } from '../stitch/types';
 import { castOnForm, type Chart } from '../chart/chart';
@@ -30,13 +31,9 @@ const DEPTH_WORDS: Record<Depth, string> = { below: 'behind all', between: 'betw
 
 /** Stitches of one kind merged: k2, p1. */
 export function stitchWords(stitches: readonly Stitch[]): string {
-  const runs: { stitch: Stitch; count: number }[] = [];
-  for (const stitch of stitches) {
-    const last = runs[runs.length - 1];
-    if (last?.stitch === stitch) last.count += 1;
-    else runs.push({ stitch, count: 1 });
-  }
-  return runs.map(({ stitch, count }) => STITCH_WORDS[stitch](count)).join(', ');
+  return runsOf(stitches)
+    .map(({ stitch, count }) => STITCH_WORDS[stitch](count))
+    .join(', ');
 }
 
 const sts = (count: number) => `${count} ${count === 1 ? 'st' : 'sts'}`;

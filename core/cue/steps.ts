@@ -1,0 +1,116 @@
+/** The stitches of a row as things to do, in working order, alike ones merged, with a crossing's motions. */
+import { columnsTaken, type LaidCell, type LaidRow } from '../chart/laid';
+import { cellFromOtherSide } from '../stitch/looks';
+import { runsOf, type Run } from '../stitch/runs';
+import { wordsOfCrossing, type Working } from '../stitch/working';
+import type { Cell, Depth, Face, Hand, Hold, Lean, Stitch } from '../stitch/types';
+
+export type Motion =
+  | { readonly do: 'hold'; readonly count: number; readonly where: Hold }
+  /** The centre, on a needle of its own, seen from the knitter. */
+  | { readonly do: 'holdCentre'; readonly count: number; readonly where: Depth }
+  | { readonly do: 'yarn'; readonly to: Hold }
+  | { readonly do: 'work'; readonly run: Run; readonly from: 'leftNeedle' | 'cableNeedle' | 'secondNeedle' };
+
+/** Columns of the row below that a step works, right edge first. */
+type Where = { readonly columns: readonly number[] };
+export type CrossingStep = Where & {
+  readonly kind: 'crossing';
+  readonly hold: Hold;
+  readonly lean: Lean;
+  readonly held: readonly Run[];
+  readonly then: readonly Run[];
+  readonly heldCount: number;
+  readonly thenCount: number;
+  /** Stitches on top and behind, seen from the RS. */
+  readonly over: number;
+  readonly under: number;
+  readonly motions: readonly Motion[];
+};
+export type Step =
+  | (Where & { readonly kind: 'run'; readonly run: Run })
+  /** An increase, decrease or bobble, as seen from the side it is worked on; leans are already the hand's. */
+  | (Where & { readonly kind: 'special'; readonly cell: Cell; readonly count: number })
+  | CrossingStep;
+
+const faceOf = (stitch: Stitch): Face | null =>
+  stitch.startsWith('slip') ? null : stitch === 'knit' || stitch === 'knitTbl' ? 'knit' : 'purl';
+const yarnFor = (face: Face): Hold => (face === 'knit' ? 'back' : 'front');
+
+/** The motions with a cable needle. `yarnAt` is where the yarn hangs when the crossing is reached. */
+function motionsOf(words: ReturnType<typeof wordsOfCrossing>, yarnAt: Hold | null): Motion[] {
+  const motions: Motion[] = [{ do: 'hold', count: words.held.length, where: words.hold }];
+  if (words.centre) motions.push({ do: 'holdCentre', count: words.centre.stitches.length, where: words.centre.depth });
+  let yarn = yarnAt;
+  const work = (stitches: readonly Stitch[], from: 'leftNeedle' | 'cableNeedle' | 'secondNeedle') => {
+    for (const run of runsOf(stitches)) {
+      const face = faceOf(run.stitch);
+      if (face && yarn !== null && yarn !== yarnFor(face)) motions.push({ do: 'yarn', to: yarnFor(face) });
+      if (face) yarn = yarnFor(face);
+      motions.push({ do: 'work', run, from });
+    }
+  };
+  work(words.then, 'leftNeedle');
+  if (words.centre) work(words.centre.stitches, 'secondNeedle');
+  work(words.held, 'cableNeedle');
+  return motions;
+}
+
+/** A knitter who works left-handed makes a lean with the mirror image of the usual decrease. */
+function forHand(cell: Cell, hand: Hand): Cell {
+  if (hand === 'right' || (cell.kind !== 'decrease' && !(cell.kind === 'increase' && cell.how === 'make'))) return cell;
+  if (cell.lean === 'centre') return cell;
+  return { ...cell, lean: cell.lean === 'left' ? 'right' : 'left' } as Cell;
+}
+
+function crossingStep(cell: Extract<Cell, { kind: 'crossing' }>, columns: readonly number[], working: Working, yarnAt: Hold | null): CrossingStep {
+  const words = wordsOfCrossing(cell, working);
+  return {
+    kind: 'crossing',
+    columns,
+    hold: words.hold,
+    lean: cell.lean,
+    held: runsOf(words.held),
+    then: runsOf(words.then),
+    heldCount: words.held.length,
+    thenCount: words.then.length,
+    over: cell.over.length,
+    under: cell.under.length,
+    motions: motionsOf(words, yarnAt),
+  };
+}
+
+/** Where the yarn hangs after a step; null after a slip, when it stays where it was. */
+function yarnAfter(step: Step, before: Hold | null): Hold | null {
+  if (step.kind === 'special') return null;
+  const runs = step.kind === 'run' ? [step.run] : [...step.held].reverse();
+  const face = runs.map((run) => faceOf(run.stitch)).find((f) => f !== null);
+  return face ? yarnFor(face) : before;
+}
+
+/** Adds a cell to the steps, merged into the last one when it is more of the same. */
+function add(steps: Step[], step: Step) {
+  const last = steps[steps.length - 1];
+  if (last?.kind === 'run' && step.kind === 'run' && last.run.stitch === step.run.stitch)
+    steps[steps.length - 1] = { ...last, run: { ...last.run, count: last.run.count + 1 }, columns: [...last.columns, ...step.columns] };
+  else if (last?.kind === 'special' && step.kind === 'special' && JSON.stringify(last.cell) === JSON.stringify(step.cell))
+    steps[steps.length - 1] = { ...last, count: last.count + 1, columns: [...last.columns, ...step.columns] };
+  else steps.push(step);
+}
+
+/** The steps for some cells of a row. No-stitch cells are skipped. */
+export function stepsOf(row: LaidRow, cells: readonly LaidCell[], working: Working, hand: Hand): Step[] {
+  const steps: Step[] = [];
+  let yarn: Hold | null = null;
+  const inOrder = working.direction === 'rightToLeft' ? cells : [...cells].reverse();
+  for (const at of inOrder) {
+    if (at.cell.kind === 'noStitch') continue;
+    const columns = columnsTaken(row, at);
+    const seen = working.side === 'RS' ? at.cell : cellFromOtherSide(at.cell);
+    if (at.cell.kind === 'crossing') add(steps, crossingStep(at.cell, columns, working, yarn));
+    else if (seen.kind === 'stitch') add(steps, { kind: 'run', run: { stitch: seen.stitch, count: 1 }, columns });
+    else add(steps, { kind: 'special', cell: forHand(seen, hand), count: 1, columns });
+    yarn = yarnAfter(steps[steps.length - 1] as Step, yarn);
+  }
+  return steps;
+}

@@ -1,0 +1,52 @@
+/** What a knitter's devices say happened. Events are only ever added; see fold.ts for what they add up to. */
+import type { Crossing } from '../stitch/types';
+import type { Made } from '../piece/deviation';
+
+/** The life that begins with the cast-on; every rip or set row begins another, named by its event's id. */
+export const FIRST_LIFE = 'cast-on';
+
+type Common = {
+  /** Made by the client (UUID v7); the same id means the same event. */
+  readonly id: string;
+  readonly device: string;
+  /** ISO time by the device's own clock; shown, never trusted. */
+  readonly deviceTime: string;
+};
+
+export type RowDone = { readonly kind: 'rowDone'; readonly life: string; readonly row: number };
+/** "It never happened": of the topmost row, of the last rip or set row, of any note, lifeline, fault or setting. */
+export type Undo = { readonly kind: 'undo'; readonly target: string };
+/** The fabric was taken back to row `to`. */
+export type Ripped = { readonly kind: 'ripped'; readonly life: string; readonly to: number };
+/** The count was wrong: `row` rows are done. */
+export type RowSet = { readonly kind: 'rowSet'; readonly life: string; readonly row: number };
+/**
+ * At piece row `from` (the next to be worked) the panel works `position` of its chart. `plan`: so from now on.
+ * `record`: the fabric has been so since piece row `since`.
+ */
+export type PanelRowSet = {
+  readonly kind: 'panelRowSet';
+  readonly panel: string;
+  readonly from: number;
+  readonly position: number;
+  readonly since: number | null;
+};
+export type Lifeline = { readonly kind: 'lifeline'; readonly row: number };
+export type Note = { readonly kind: 'note'; readonly row: number; readonly text: string };
+/** A crossing that was not made as charted, with the facts that outlive any change of plan. */
+export type Fault = {
+  readonly kind: 'fault';
+  readonly pieceRow: number;
+  /** The event of the row it lies in; null for a row that was never ticked off. */
+  readonly rowEvent: string | null;
+  readonly panel: string;
+  /** First wale of the crossing, from the right edge. */
+  readonly wale: number;
+  readonly charted: Crossing;
+  readonly made: Made;
+};
+export type Mended = { readonly kind: 'mended'; readonly fault: string };
+
+export type Happening = RowDone | Undo | Ripped | RowSet | PanelRowSet | Lifeline | Note | Fault | Mended;
+export type JournalEvent = Common & Happening;
+export type EventOf<K extends Happening['kind']> = Common & Extract<Happening, { kind: K }>;

@@ -1,0 +1,212 @@
+/**
+ * Events folded to where the knitting stands. Order is the journal's order; the same event twice is once; a row
+ * counts once per life; a row of a dead life is kept and put to the knitter, never counted.
+ */
+import { patternPosition, pieceRow, wale } from '../indices';
+import { never } from '../result';
+import type { Amendment } from '../piece/spans';
+import type { Facts } from '../piece/worksheet';
+import { FIRST_LIFE, type EventOf, type JournalEvent } from './events';
+
+/** What became of an event. */
+export type Verdict =
+  | 'counted'
+  /** A row that had been counted in this life already. */
+  | 'again'
+  /** A row, rip or set row of a life that had ended. */
+  | 'deadLife'
+  /** A row that is not the next one, or an undo of something that is not on top. */
+  | 'outOfPlace'
+  | 'undone';
+
+export type FaultState = EventOf<'fault'> & { readonly mended: boolean };
+export type JournalState = {
+  readonly life: string;
+  /** Rows finished; the row in hand is the next one. */
+  readonly done: number;
+  /** The event that finished each row, row 1 first; null for rows that were set, not ticked off. */
+  readonly rowEvents: readonly (string | null)[];
+  readonly lifelines: readonly EventOf<'lifeline'>[];
+  readonly notes: readonly EventOf<'note'>[];
+  readonly faults: readonly FaultState[];
+  readonly facts: Facts;
+  /** Rows of dead lives, for the knitter to look at. */
+  readonly strays: readonly EventOf<'rowDone'>[];
+  readonly verdicts: ReadonlyMap<string, Verdict>;
+  /** The event that an "undo" now would take back, and the undo that a "redo" would. */
+  readonly undoTarget: string | null;
+  readonly redoTarget: string | null;
+};
+
+type Turn = EventOf<'ripped'> | EventOf<'rowSet'>;
+type Snapshot = { readonly life: string; readonly rowEvents: (string | null)[] };
+
+class Fold {
+  life = FIRST_LIFE;
+  rowEvents: (string | null)[] = [];
+  readonly verdicts = new Map<string, Verdict>();
+  private readonly byId = new Map<string, JournalEvent>();
+  private readonly before = new Map<string, Snapshot>();
+  private readonly turns: Turn[] = [];
+  private readonly steps: string[] = [];
+  private undone: string[] = [];
+
+  apply(event: JournalEvent) {
+    if (this.byId.has(event.id)) return;
+    this.byId.set(event.id, event);
+    this.verdicts.set(event.id, this.judge(event));
+  }
+
+  private judge(event: JournalEvent): Verdict {
+    switch (event.kind) {
+      case 'rowDone':
+        return this.row(event);
+      case 'ripped':
+      case 'rowSet':
+        return event.life === this.life ? this.turn(event) : 'deadLife';
+      case 'undo':
+        return this.undo(event);
+      case 'panelRowSet':
+        return this.step(event.id);
+      case 'lifeline':
+      case 'note':
+      case 'fault':
+      case 'mended':
+        return 'counted';
+      default:
+        return never(event);
+    }
+  }
+
+  private step(id: string): Verdict {
+    this.steps.push(id);
+    this.undone = [];
+    return 'counted';
+  }
+
+  private row(event: EventOf<'rowDone'>): Verdict {
+    if (event.life !== this.life) return 'deadLife';
+    if (event.row <= this.rowEvents.length) return 'again';
+    if (event.row > this.rowEvents.length + 1) return 'outOfPlace';
+    this.rowEvents.push(event.id);
+    return this.step(event.id);
+  }
+
+  private turn(event: Turn): Verdict {
+    const to = event.kind === 'ripped' ? event.to : event.row;
+    if (event.kind === 'ripped' && to >= this.rowEvents.length) return 'outOfPlace';
+    this.begin(event, to);
+    return this.step(event.id);
+  }
+
+  private begin(event: Turn, to: number) {
+    this.before.set(event.id, { life: this.life, rowEvents: this.rowEvents });
+    const kept = this.rowEvents.slice(0, to);
+    this.rowEvents = [...kept, ...Array.from({ length: to - kept.length }, () => null)];
+    this.life = event.id;
+    this.turns.push(event);
+  }
+
+  private undo(event: EventOf<'undo'>): Verdict {
+    const target = this.byId.get(event.target);
+    if (!target || this.verdicts.get(event.target) !== 'counted') return 'outOfPlace';
+    const done = target.kind === 'undo' ? this.again(target) : this.takeBack(target);
+    if (!done) return 'outOfPlace';
+    this.verdicts.set(event.target, 'undone');
+    if (target.kind === 'undo') this.undone = this.undone.filter((id) => id !== target.id);
+    else if (this.isStep(target)) {
+      this.steps.splice(this.steps.lastIndexOf(target.id), 1);
+      this.undone.push(event.id);
+    }
+    return 'counted';
+  }
+
+  private isStep = (event: JournalEvent) =>
+    event.kind === 'rowDone' || event.kind === 'ripped' || event.kind === 'rowSet' || event.kind === 'panelRowSet';
+
+  private takeBack(target: JournalEvent): boolean {
+    if (target.kind === 'rowDone') {
+      if (this.rowEvents[this.rowEvents.length - 1] !== target.id) return false;
+      this.rowEvents.pop();
+    } else if (target.kind === 'ripped' || target.kind === 'rowSet') {
+      const start = target.kind === 'ripped' ? target.to : target.row;
+      const snapshot = this.before.get(target.id);
+      if (this.life !== target.id || this.rowEvents.length !== start || !snapshot) return false;
+      this.life = snapshot.life;
+      this.rowEvents = snapshot.rowEvents;
+      this.turns.pop();
+    }
+    return true;
+  }
+
+  /** Redo: the undone thing happened after all, if it still fits on top. */
+  private again(undo: EventOf<'undo'>): boolean {
+    const target = this.byId.get(undo.target);
+    if (!target || target.kind === 'undo') return false;
+    if (target.kind === 'rowDone') {
+      if (target.life !== this.life || target.row !== this.rowEvents.length + 1) return false;
+      this.rowEvents.push(target.id);
+    } else if (target.kind === 'ripped' || target.kind === 'rowSet') {
+      if (target.life !== this.life) return false;
+      this.begin(target, target.kind === 'ripped' ? target.to : target.row);
+    }
+    this.verdicts.set(target.id, 'counted');
+    if (this.isStep(target)) this.steps.push(target.id);
+    return true;
+  }
+
+  /** Rows that a rip or a set row, later than `id`, took the fabric down to. */
+  private loweredTo(id: string): number[] {
+    const order = [...this.byId.keys()];
+    const at = order.indexOf(id);
+    return this.turns.filter((turn) => order.indexOf(turn.id) > at).map((turn) => (turn.kind === 'ripped' ? turn.to : turn.row));
+  }
+
+  private live<K extends JournalEvent['kind']>(kind: K): EventOf<K>[] {
+    return [...this.byId.values()].filter((e): e is EventOf<K> => e.kind === kind && this.verdicts.get(e.id) === 'counted');
+  }
+
+  private amendments(): Amendment[] {
+    return this.live('panelRowSet').flatMap(({ id, panel, from, position, since }) => {
+      const at = { panel, from: pieceRow(from), position: patternPosition(position) };
+      if (since === null) return [{ ...at, chartedFrom: pieceRow(from), madeFrom: pieceRow(from) }];
+      const lowest = Math.min(from - 1, ...this.loweredTo(id));
+      if (lowest < since) return [];
+      return [{ ...at, chartedFrom: pieceRow(lowest + 1), madeFrom: pieceRow(since) }];
+    });
+  }
+
+  state(): JournalState {
+    const mended = new Set(this.live('mended').map(({ fault }) => fault));
+    const done = this.rowEvents.length;
+    const stands = (row: number, id: string) => row <= done && this.loweredTo(id).every((to) => to >= row);
+    const faults = this.live('fault')
+      .filter((f) => stands(f.pieceRow, f.id) && (this.rowEvents[f.pieceRow - 1] ?? null) === f.rowEvent)
+      .map((f) => ({ ...f, mended: mended.has(f.id) }));
+    const deviations = faults
+      .filter((f) => !f.mended)
+      .map((f) => ({ pieceRow: pieceRow(f.pieceRow), panel: f.panel, wale: wale(f.wale), made: f.made }));
+    return {
+      life: this.life,
+      done,
+      rowEvents: this.rowEvents,
+      lifelines: this.live('lifeline').filter(({ row, id }) => stands(row, id)),
+      notes: this.live('note'),
+      faults,
+      facts: { amendments: this.amendments(), deviations },
+      strays: [...this.byId.values()].filter(
+        (e): e is EventOf<'rowDone'> => e.kind === 'rowDone' && this.verdicts.get(e.id) === 'deadLife',
+      ),
+      verdicts: this.verdicts,
+      undoTarget: this.steps[this.steps.length - 1] ?? null,
+      redoTarget: this.undone[this.undone.length - 1] ?? null,
+    };
+  }
+}
+
+/** Folds events in the journal's order, then this device's unsent ones. */
+export function fold(events: Iterable<JournalEvent>): JournalState {
+  const folded = new Fold();
+  for (const event of events) folded.apply(event);
+  return folded.state();
+}

@@ -1,0 +1,31 @@
+/** Shape checks for events that come over the wire. Apart, so that only the server carries the library. */
+import { z } from 'zod';
+import { DEPTHS, LEANS, STITCHES } from '../stitch/types';
+
+const id = z.string().regex(/^[0-9a-zA-Z-]{8,64}$/);
+const row = z.int().min(0).max(1_000_000);
+const group = z.array(z.enum(STITCHES)).min(1).max(40);
+const crossing = z.strictObject({
+  kind: z.literal('crossing'),
+  lean: z.enum(LEANS),
+  over: group,
+  under: group,
+  centre: z.strictObject({ stitches: group, depth: z.enum(DEPTHS) }).optional(),
+});
+const common = { id, device: z.string().min(1).max(64), deviceTime: z.iso.datetime() };
+const life = z.string().min(1).max(64);
+
+export const eventSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ ...common, kind: z.literal('rowDone'), life, row: row.min(1) }),
+  z.strictObject({ ...common, kind: z.literal('undo'), target: id }),
+  z.strictObject({ ...common, kind: z.literal('ripped'), life, to: row }),
+  z.strictObject({ ...common, kind: z.literal('rowSet'), life, row }),
+  z.strictObject({ ...common, kind: z.literal('panelRowSet'), panel: z.string().min(1).max(64), from: row.min(1), position: row, since: row.min(1).nullable() }),
+  z.strictObject({ ...common, kind: z.literal('lifeline'), row }),
+  z.strictObject({ ...common, kind: z.literal('note'), row, text: z.string().trim().min(1).max(2000) }),
+  z.strictObject({ ...common, kind: z.literal('fault'), pieceRow: row.min(1), rowEvent: id.nullable(), panel: z.string().min(1).max(64), wale: z.int().min(0).max(10_000), charted: crossing, made: z.union([crossing, z.literal('uncrossed'), z.literal('unknown')]) }),
+  z.strictObject({ ...common, kind: z.literal('mended'), fault: id }),
+]);
+
+export const MOST_EVENTS_IN_A_POST = 200;
+export const postSchema = z.strictObject({ events: z.array(eventSchema).min(1).max(MOST_EVENTS_IN_A_POST) });
