@@ -5,7 +5,7 @@
 import { columnLinks, columnsGiven, type LaidCell } from '../chart/laid';
 import { gives, stitchesAfter } from '../stitch/cells';
 import { stitchFromOtherSide } from '../stitch/looks';
-import type { Side, Stitch } from '../stitch/types';
+import type { Lean, Side, Stitch } from '../stitch/types';
 import { crossingsOf, type CrossingAt } from '../piece/crossings';
 import { waleOf } from '../piece/deviation';
 import type { PanelRow, WorkRow } from '../piece/worksheet';
@@ -198,7 +198,7 @@ class Layout {
     const xs = columns.map((column) => placeColumn(row, frames, column, 'given'));
     if (Math.max(...xs.map(({ at: x }) => x)) - Math.min(...xs.map(({ at: x }) => x)) > this.total / 2 && columns.length < row.laid.gives / 2) return;
     const onTop = this.face === 'RS' ? 'over' : 'under';
-    this.shadow(nodes.filter(({ crossed }) => crossed === onTop));
+    this.shadow(nodes.filter(({ crossed }) => crossed === onTop), panel.panel.id, at.cell.lean);
     const left = Math.min(...xs.map(({ at: x, width }) => this.x(x) - width / 2));
     const width = xs.reduce((sum, item) => sum + item.width, 0);
     const y = this.y(row.row) - ROW_HEIGHT;
@@ -209,7 +209,7 @@ class Layout {
   }
 
   /** A band around the strands on top, over the three rows through which they slope. */
-  private shadow(nodes: readonly Node[]) {
+  private shadow(nodes: readonly Node[], panel: string, lean: Lean) {
     if (nodes.length === 0) return;
     const along = (pick: (xs: number[]) => number, out: number) =>
       [-1, 0, 1].map((step): [number, number] => {
@@ -219,7 +219,7 @@ class Layout {
       });
     const left = along((xs) => Math.min(...xs), -1);
     const right = along((xs) => Math.max(...xs), 1);
-    this.shadows.push({ points: [...left, ...right.reverse()] });
+    this.shadows.push({ row: (nodes[0] as Node).row, panel, lean, points: [...left, ...right.reverse()] });
   }
 
   bands(): PanelBand[] {

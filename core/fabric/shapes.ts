@@ -3,6 +3,7 @@
  * the left of the view, y from the bottom of the stretch upwards.
  */
 import type { CrossingAt } from '../piece/crossings';
+import type { Lean } from '../stitch/types';
 
 export const ROW_HEIGHT = 0.78;
 
@@ -16,7 +17,7 @@ export type Shape =
   | { readonly kind: 'float'; readonly x: number; readonly y: number; readonly width: number };
 
 /** The dark edge that an over group throws on what lies under it. */
-export type Shadow = { readonly points: readonly (readonly [x: number, y: number])[] };
+export type Shadow = { readonly row: number; readonly panel: string; readonly lean: Lean; readonly points: readonly (readonly [x: number, y: number])[] };
 /** The hole that a needle can be poked into, at the bottom of a crossing row. */
 export type Hole = { readonly x: number; readonly y: number };
 

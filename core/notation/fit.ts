@@ -2,7 +2,7 @@
  * Stitch counts: how many stitches a repeat and its ends must have for every row to fit on the row below.
  * Rows may state smaller repeats than the chart's (`*k2, p2*` in a multiple of 8); they are widened.
  */
-import { givesForm, sameForm, takesForm, takesOf, type LinearForm, type Row } from '../chart/row';
+import { givesForm, givesOf, sameForm, takesForm, takesOf, type LinearForm, type Row } from '../chart/row';
 import type { Cell } from '../stitch/types';
 import type { Parts } from './parts';
 
@@ -98,13 +98,15 @@ function wholeCells(parts: Parts, count: number): readonly Cell[] | null {
  */
 function* candidates(rows: readonly Fitting[], ring: boolean): Generator<LinearForm> {
   const parts = rows.flatMap((row) => (row.parts ? [row.parts] : []));
-  const perRepeat = Math.max(1, ...parts.map((p) => (p.repeat ? takesOf(p.repeat) : ring ? takesOf(p.before) : 0)));
-  if (ring) {
-    yield { base: 0, perRepeat };
-    return;
-  }
+  const widthOf = (p: Parts) => (p.repeat ? takesOf(p.repeat) : ring ? takesOf(p.before) : 0);
+  const widest = Math.max(1, ...parts.map(widthOf));
+  // Where rows change the count, the first row's repeat may be narrower than those above it.
+  const changes = parts.some((p) => p.repeat && takesOf(p.repeat) !== givesOf(p.repeat));
+  const first = parts[0] ? widthOf(parts[0]) : 0;
+  const widths = changes && first > 0 && first !== widest ? [first, widest] : [widest];
   const ends = Math.max(...parts.map((p) => ownForm(p).base));
-  for (let base = 0; base <= ends + perRepeat; base += 1) yield { base, perRepeat };
+  for (const perRepeat of widths)
+    for (let base = 0; base <= (ring ? 0 : ends + perRepeat); base += 1) yield { base, perRepeat };
 }
 
 export type Stated = { readonly multiple: number; readonly plus: number };

@@ -20,12 +20,13 @@ export type Deviation = {
 export const uncrossed = (crossing: Crossing): Cell[] =>
   groupsBefore(crossing).flatMap((group) => groupOf(crossing, group).map(stitch));
 
-/** The same groups crossed with the other lean: the commonest fault of all. */
+/** The first group held on the wrong side of the work, the commonest fault of all: it leans the other way, with
+ * the other group on top. */
 export const otherLean = (crossing: Crossing): Crossing => ({
   ...crossing,
   lean: crossing.lean === 'left' ? 'right' : 'left',
-  over: crossing.under.length === crossing.over.length ? crossing.over : crossing.under,
-  under: crossing.under.length === crossing.over.length ? crossing.under : crossing.over,
+  over: crossing.under,
+  under: crossing.over,
 });
 
 /** The wale of a laid cell's first stitch in a panel. */

@@ -73,6 +73,9 @@ export function worksheet(plan: Plan, facts: Facts = NO_FACTS): Worksheet {
   return { plan, rows: next - 1, firstRows, starts, spans, deviations, meter: { cells: 0 } };
 }
 
+/** Ids of all panels of all sections. */
+export const panelIdsOf = (plan: Plan): ReadonlySet<string> => new Set(plan.sections.flatMap(({ panels }) => panels.map(({ id }) => id)));
+
 export const hasRow = (sheet: Worksheet, row: number) => row >= 1 && row <= sheet.rows;
 
 export function sectionIndexAt(sheet: Worksheet, row: number): number {

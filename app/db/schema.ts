@@ -1,0 +1,52 @@
+/** Tables. Every one carries its knitter; plans are immutable revisions; the journal is only ever added to. */
+import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import type { PieceDraft } from '@core/draft/draft';
+import type { JournalEvent } from '@core/journal/events';
+import type { Plan } from '@core/piece/plan';
+import type { KnitterSettings } from '../knitter/settings';
+
+export const knitters = sqliteTable('knitters', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  settings: text('settings', { mode: 'json' }).$type<Partial<KnitterSettings>>().notNull(),
+  createdAt: text('created_at').notNull(),
+});
+
+export const pieces = sqliteTable(
+  'pieces',
+  {
+    id: text('id').primaryKey(),
+    knitterId: text('knitter_id').notNull().references(() => knitters.id),
+    name: text('name').notNull(),
+    yarn: text('yarn').notNull(),
+    createdAt: text('created_at').notNull(),
+  },
+  (table) => [index('pieces_by_knitter').on(table.knitterId, table.createdAt)],
+);
+
+export const revisions = sqliteTable(
+  'revisions',
+  {
+    pieceId: text('piece_id').notNull().references(() => pieces.id),
+    number: integer('number').notNull(),
+    knitterId: text('knitter_id').notNull().references(() => knitters.id),
+    plan: text('plan', { mode: 'json' }).$type<Plan>().notNull(),
+    /** What the knitter typed, kept as it was. */
+    draft: text('draft', { mode: 'json' }).$type<PieceDraft>().notNull(),
+    createdAt: text('created_at').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.pieceId, table.number] })],
+);
+
+export const events = sqliteTable(
+  'events',
+  {
+    pieceId: text('piece_id').notNull().references(() => pieces.id),
+    seq: integer('seq').notNull(),
+    knitterId: text('knitter_id').notNull().references(() => knitters.id),
+    id: text('id').notNull(),
+    body: text('body', { mode: 'json' }).$type<JournalEvent>().notNull(),
+    receivedAt: text('received_at').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.pieceId, table.seq] }), uniqueIndex('events_by_id').on(table.id)],
+);

@@ -1,0 +1,37 @@
+/** The journal in words. */
+import type { JournalEvent } from '@core/journal/events';
+import type { Verdict } from '@core/journal/fold';
+import { never } from '@core/result';
+
+export function eventWords(event: JournalEvent, panelName: (id: string) => string): string {
+  switch (event.kind) {
+    case 'rowDone':
+      return `Row ${event.row} done`;
+    case 'undo':
+      return 'Took something back';
+    case 'ripped':
+      return `Ripped back to row ${event.to}`;
+    case 'rowSet':
+      return `Set to ${event.row} rows done`;
+    case 'panelRowSet':
+      return event.since === null ? `${panelName(event.panel)} set from row ${event.from} on (the plan)` : `${panelName(event.panel)} found to be off since row ${event.since} (the record)`;
+    case 'lifeline':
+      return `Lifeline through row ${event.row}`;
+    case 'note':
+      return event.text;
+    case 'fault':
+      return `${panelName(event.panel)}: crossing in row ${event.pieceRow} marked as wrong`;
+    case 'mended':
+      return 'A crossing put right';
+    default:
+      return never(event);
+  }
+}
+
+export const VERDICT_WORDS: Record<Verdict, string> = {
+  counted: '',
+  again: 'counted already',
+  deadLife: 'from before a rip, not counted',
+  outOfPlace: 'did not fit, not counted',
+  undone: 'taken back',
+};

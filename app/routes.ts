@@ -1,0 +1,11 @@
+import { index, route, type RouteConfig } from '@react-router/dev/routes';
+
+export default [
+  index('routes/bench/route.tsx'),
+  route('pieces/new', 'routes/setup/route.tsx'),
+  route('pieces/:pieceId', 'routes/needles/route.tsx'),
+  route('pieces/:pieceId/logbook', 'routes/logbook/route.tsx'),
+  route('pieces/:pieceId/events', 'routes/events/route.ts'),
+  route('knitter', 'routes/knitter/route.tsx'),
+  route('*', 'routes/lost/route.tsx'),
+] satisfies RouteConfig;

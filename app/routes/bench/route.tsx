@@ -1,0 +1,94 @@
+/** The bench: pieces under way as strips of their own fabric. */
+import { Link } from 'react-router';
+import { database, LOCAL_KNITTER } from '~/db/client.server';
+import { readJournal } from '~/db/journal.server';
+import { listPieces } from '~/db/pieces.server';
+import { countdownWords } from '~/messages/cue';
+import { PaintedLayers } from '~/ui/fabric/painted';
+import { Page } from '~/ui/page';
+import { summarise, type PieceSummary } from './summary.server';
+import type { Route } from './+types/route';
+
+export async function loader() {
+  const db = await database();
+  const pieces = await listPieces(db, LOCAL_KNITTER);
+  return { pieces: await Promise.all(pieces.map(async (piece) => summarise(piece, await readJournal(db, LOCAL_KNITTER, piece.id)))) };
+}
+
+export const meta: Route.MetaFunction = () => [{ title: 'Bench · Gritch' }];
+
+const join = (names: readonly string[]) => (names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`);
+
+function nextWords({ next, done, rows }: PieceSummary): { main: string; who: string } {
+  if (done >= rows) return { main: 'all rows done', who: 'bind off' };
+  if (!next) return { main: 'plain to the end', who: 'no crossing to come' };
+  return { main: countdownWords(next.plain), who: join(next.panels) };
+}
+
+/** Strips show the fabric at one scale, so a wide piece looks wide. */
+const STITCHES_ACROSS = 70;
+
+function Strip({ piece }: { piece: PieceSummary }) {
+  const { painting } = piece;
+  const width = Math.max(STITCHES_ACROSS, painting.width);
+  return (
+    <svg className="fabric strip" viewBox={`0 -1.2 ${width} ${painting.height + 1.2}`} preserveAspectRatio="xMinYMin slice" aria-hidden="true">
+      <rect x={-2} y={-0.75} width={painting.width + 3.4} height={0.62} rx={0.31} fill="var(--ink)" />
+      <g opacity={piece.done === 0 ? 0.3 : 0.45}>
+        <PaintedLayers layers={painting.coming} />
+      </g>
+      {piece.done > 0 && <rect className="deep" width={painting.width} height={painting.height} />}
+      <PaintedLayers layers={painting.made} />
+    </svg>
+  );
+}
+
+function PieceLine({ piece }: { piece: PieceSummary }) {
+  const words = nextWords(piece);
+  return (
+    <li className="bench-piece" data-yarn={piece.yarn}>
+      <Link to={`/pieces/${piece.id}`} className="bench-link">
+        <Strip piece={piece} />
+        <div className="bench-words">
+          <h2 className="text-3xl">{piece.name}</h2>
+          <p className="bench-next">
+            {words.main}
+            <span>{words.who}</span>
+          </p>
+          <p className="text-soft">
+            row {Math.min(piece.done + 1, piece.rows)} of {piece.rows} in hand · {piece.stitches} stitches
+            {piece.faults > 0 && <strong className="text-fault"> · {piece.faults} to put right</strong>}
+          </p>
+        </div>
+      </Link>
+    </li>
+  );
+}
+
+export default function Bench({ loaderData }: Route.ComponentProps) {
+  const { pieces } = loaderData;
+  return (
+    <Page title="On the bench" wide>
+      {pieces.length === 0 ? (
+        <div className="max-w-xl">
+          <p className="text-2xl">Nothing on the needles yet.</p>
+          <p className="mt-3 text-xl text-soft">Paste the rows of your panels, or take some from the shelf, and cast on.</p>
+          <Link to="/pieces/new" className="action-button mt-8 text-xl">
+            Set up a piece
+          </Link>
+        </div>
+      ) : (
+        <>
+          <ul>
+            {pieces.map((piece) => (
+              <PieceLine key={piece.id} piece={piece} />
+            ))}
+          </ul>
+          <Link to="/pieces/new" className="plain-button mt-8">
+            Set up another piece
+          </Link>
+        </>
+      )}
+    </Page>
+  );
+}

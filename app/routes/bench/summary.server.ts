@@ -1,0 +1,49 @@
+/** A piece in one glance: its newest fabric, its row, and what crosses next. Computed on the server, drawn as it is. */
+import { layOut } from '@core/fabric/layout';
+import type { JournalEvent } from '@core/journal/events';
+import { fold } from '@core/journal/fold';
+import { nextCrossing } from '@core/piece/schedule';
+import { charted, made, worksheet } from '@core/piece/worksheet';
+import type { PieceRecord } from '~/db/pieces.server';
+import { paint, type Painting } from '~/ui/fabric/paint';
+
+const ROWS_IN_STRIP = 18;
+
+export type PieceSummary = {
+  readonly id: string;
+  readonly name: string;
+  readonly yarn: string;
+  readonly done: number;
+  readonly rows: number;
+  readonly stitches: number;
+  /** The soonest crossing: plain rows before it and the panels that cross in it. */
+  readonly next: { readonly plain: number; readonly panels: readonly string[] } | null;
+  readonly painting: Painting;
+  readonly faults: number;
+};
+
+export function summarise(piece: PieceRecord, events: readonly JournalEvent[]): PieceSummary {
+  const state = fold(events);
+  const sheet = worksheet(piece.plan, state.facts);
+  const done = Math.min(state.done, sheet.rows);
+  const shown = Math.max(done, Math.min(ROWS_IN_STRIP, sheet.rows));
+  const first = Math.max(1, shown - ROWS_IN_STRIP + 1);
+  const rows = Array.from({ length: shown - first + 1 }, (_, i) => (first + i <= done ? made(sheet, first + i) : charted(sheet, first + i)));
+  const working = Math.min(done + 1, sheet.rows);
+  const soon = charted(sheet, working).panels.flatMap(({ panel }) => {
+    const next = done < sheet.rows ? nextCrossing(sheet, panel.id, working) : null;
+    return next ? [{ name: panel.name, plain: next.plain }] : [];
+  });
+  const plain = Math.min(...soon.map((item) => item.plain));
+  return {
+    id: piece.id,
+    name: piece.name,
+    yarn: piece.yarn,
+    done,
+    rows: sheet.rows,
+    stitches: charted(sheet, working).laid.takes,
+    next: soon.length > 0 ? { plain, panels: soon.filter((item) => item.plain === plain).map(({ name }) => name) } : null,
+    painting: paint(layOut(rows, 'RS'), done),
+    faults: state.faults.filter(({ mended }) => !mended).length,
+  };
+}

@@ -1,0 +1,71 @@
+/** Takes batches of journal events. Answers 200 with every event's number, or a 4xx that says what is wrong where. */
+import { data } from 'react-router';
+import { MOST_EVENTS_IN_A_POST, postSchema } from '@core/journal/schema';
+import type { JournalEvent } from '@core/journal/events';
+import { panelIdsOf, worksheet, type Worksheet } from '@core/piece/worksheet';
+import { database, LOCAL_KNITTER } from '~/db/client.server';
+import { appendEvents } from '~/db/journal.server';
+import { findPiece } from '~/db/pieces.server';
+import type { Route } from './+types/route';
+
+const MOST_BYTES = 1_000_000;
+
+type Refusal = { readonly code: string; readonly index?: number; readonly path?: string; readonly message: string };
+const refuse = (status: number, refusal: Refusal) => data({ refused: refusal }, { status });
+
+const rowOf = (event: JournalEvent): number | null => {
+  if (event.kind === 'ripped') return event.to;
+  if (event.kind === 'fault') return event.pieceRow;
+  if (event.kind === 'panelRowSet') return event.from;
+  return 'row' in event ? event.row : null;
+};
+
+/** What an event says about rows and panels must be about this piece. */
+function misfit(sheet: Worksheet, event: JournalEvent): string | null {
+  const row = rowOf(event);
+  if (row !== null && row > sheet.rows) return `row ${row} is beyond the piece's last row, ${sheet.rows}`;
+  if ('panel' in event && !panelIdsOf(sheet.plan).has(event.panel)) return `the piece has no panel ${event.panel}`;
+  return null;
+}
+
+/** Plans never change under a piece, so their look-ups are kept for the rows that follow. */
+const sheets = new Map<string, Worksheet>();
+const MOST_SHEETS = 50;
+
+async function sheetOf(pieceId: string): Promise<Worksheet | null> {
+  const known = sheets.get(pieceId);
+  if (known) return known;
+  const piece = await findPiece(await database(), LOCAL_KNITTER, pieceId);
+  if (!piece) return null;
+  if (sheets.size >= MOST_SHEETS) sheets.clear();
+  const sheet = worksheet(piece.plan);
+  sheets.set(pieceId, sheet);
+  return sheet;
+}
+
+export async function action({ request, params }: Route.ActionArgs) {
+  if (request.method !== 'POST') return refuse(405, { code: 'post-only', message: 'Events are posted.' });
+  const text = await request.text();
+  if (text.length > MOST_BYTES) return refuse(413, { code: 'too-large', message: `A post holds at most ${MOST_EVENTS_IN_A_POST} events.` });
+  let body: unknown;
+  try {
+    body = JSON.parse(text);
+  } catch {
+    return refuse(400, { code: 'not-json', message: 'The post is not JSON: send {"events": [...]}.' });
+  }
+  const parsed = postSchema.safeParse(body);
+  if (!parsed.success) {
+    const [issue] = parsed.error.issues;
+    return refuse(400, { code: 'not-an-event', path: issue?.path.join('.') ?? '', message: issue?.message ?? 'Not a list of events.' });
+  }
+  const sheet = await sheetOf(params.pieceId);
+  if (!sheet) return refuse(404, { code: 'no-such-piece', message: 'There is no such piece on this bench.' });
+  for (const [index, event] of parsed.data.events.entries()) {
+    const wrong = misfit(sheet, event as JournalEvent);
+    if (wrong) return refuse(422, { code: 'not-of-this-piece', index, message: `Event ${index + 1}: ${wrong}.` });
+  }
+  const result = await appendEvents(await database(), LOCAL_KNITTER, params.pieceId, parsed.data.events as JournalEvent[]);
+  if (result.ok) return { events: result.events };
+  if (result.code === 'no-such-piece') return refuse(404, { code: result.code, message: 'There is no such piece on this bench.' });
+  return refuse(409, { code: result.code, message: `Event ${result.id} was sent before with other content. Nothing of this post was kept.` });
+}

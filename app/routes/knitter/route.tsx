@@ -1,0 +1,160 @@
+/** How I knit: hand, counting school, units, naming family, and how to show things. */
+import { data, Form, useNavigation } from 'react-router';
+import { z } from 'zod';
+import { FAMILIES } from '@core/notation/names';
+import { inSchool } from '@core/place/count';
+import { database, LOCAL_KNITTER } from '~/db/client.server';
+import { readSettings, saveSettings } from '~/db/pieces.server';
+import { THEMES, type KnitterSettings } from '~/knitter/settings';
+import { Page } from '~/ui/page';
+import type { Route } from './+types/route';
+
+export async function loader() {
+  return { settings: await readSettings(await database(), LOCAL_KNITTER) };
+}
+
+const yesNo = z.enum(['yes', 'no']).transform((value) => value === 'yes');
+const settingsSchema = z.object({
+  intent: z.literal('settings'),
+  hand: z.enum(['right', 'left']),
+  loopCounts: yesNo,
+  crossingRowIsOne: yesNo,
+  units: z.enum(['cm', 'in']),
+  family: z.enum(FAMILIES),
+  wrongSide: z.enum(['faces', 'chart', 'ask']),
+  theme: z.enum(THEMES),
+});
+const faceSchema = z.object({ intent: z.literal('wrongSide'), wrongSide: z.enum(['faces', 'chart']) });
+const postSchema = z.discriminatedUnion('intent', [settingsSchema, faceSchema]);
+
+export async function action({ request }: Route.ActionArgs) {
+  const parsed = postSchema.safeParse(Object.fromEntries(await request.formData()));
+  if (!parsed.success) return data({ saved: false, problem: `Not saved: ${parsed.error.issues[0]?.path.join('.') ?? 'the form'} has no such choice.` }, { status: 400 });
+  const db = await database();
+  const before = await readSettings(db, LOCAL_KNITTER);
+  const post = parsed.data;
+  if (post.intent === 'wrongSide') await saveSettings(db, LOCAL_KNITTER, { ...before, wrongSide: post.wrongSide });
+  else {
+    const { hand, loopCounts, crossingRowIsOne, units, family, wrongSide, theme } = post;
+    await saveSettings(db, LOCAL_KNITTER, { hand, school: { loopCounts, crossingRowIsOne }, units, family, wrongSide: wrongSide === 'ask' ? null : wrongSide, theme });
+  }
+  return data({ saved: true, problem: null });
+}
+
+export const meta: Route.MetaFunction = () => [{ title: 'How I knit · Gritch' }];
+
+type Choice = { value: string; label: string; more?: string };
+
+function Choices({ name, legend, value, choices }: { name: string; legend: string; value: string; choices: readonly Choice[] }) {
+  return (
+    <fieldset className="setting">
+      <legend className="font-display text-2xl font-bold">{legend}</legend>
+      {choices.map((choice) => (
+        <label key={choice.value} className="choice">
+          <input type="radio" name={name} value={choice.value} defaultChecked={choice.value === value} />
+          <span>
+            {choice.label}
+            {choice.more && <span className="block text-soft">{choice.more}</span>}
+          </span>
+        </label>
+      ))}
+    </fieldset>
+  );
+}
+
+function Counting({ settings }: { settings: KnitterSettings }) {
+  const { school } = settings;
+  return (
+    <>
+      <Choices
+        name="loopCounts"
+        legend="The loop on the needle"
+        value={school.loopCounts ? 'yes' : 'no'}
+        choices={[
+          { value: 'yes', label: 'counts as a row' },
+          { value: 'no', label: 'does not count' },
+        ]}
+      />
+      <Choices
+        name="crossingRowIsOne"
+        legend="The crossing row itself"
+        value={school.crossingRowIsOne ? 'yes' : 'no'}
+        choices={[
+          { value: 'yes', label: 'is row 1', more: 'It is the first row above the hole.' },
+          { value: 'no', label: 'is row 0', more: 'Counting starts with the row after it.' },
+        ]}
+      />
+      <p className="text-soft">As set now: the crossing row and three rows more are “{inSchool(4, school)}”.</p>
+    </>
+  );
+}
+
+export default function Knitter({ loaderData, actionData }: Route.ComponentProps) {
+  const { settings } = loaderData;
+  const saving = useNavigation().state === 'submitting';
+  return (
+    <Page title="How I knit">
+      <Form method="post">
+        <input type="hidden" name="intent" value="settings" />
+        <div className="settings">
+          <Choices
+            name="hand"
+            legend="Hand"
+            value={settings.hand}
+            choices={[
+              { value: 'right', label: 'Right-handed', more: 'Right-side rows run from right to left.' },
+              { value: 'left', label: 'Left-handed (mirrored)', more: 'The picture stays; holds and decreases are turned for you.' },
+            ]}
+          />
+          <Choices
+            name="family"
+            legend="Names of crossings"
+            value={settings.family}
+            choices={[
+              { value: 'fraction', label: '2/2 RC, 2/1 LPC', more: 'over / under, the lean, P for purled behind' },
+              { value: 'hold', label: 'C4B, T3F', more: 'stitches in all, held at the back or front' },
+            ]}
+          />
+          <Counting settings={settings} />
+          <Choices
+            name="wrongSide"
+            legend="On wrong-side rows the fabric hangs"
+            value={settings.wrongSide ?? 'ask'}
+            choices={[
+              { value: 'faces', label: 'as it faces me' },
+              { value: 'chart', label: 'as the chart shows it' },
+              { value: 'ask', label: 'ask me on the next one' },
+            ]}
+          />
+          <Choices
+            name="units"
+            legend="Measures"
+            value={settings.units}
+            choices={[
+              { value: 'cm', label: 'Centimetres' },
+              { value: 'in', label: 'Inches' },
+            ]}
+          />
+          <Choices
+            name="theme"
+            legend="Light"
+            value={settings.theme}
+            choices={[
+              { value: 'system', label: 'As the device is set' },
+              { value: 'daylight', label: 'Daylight' },
+              { value: 'lamplight', label: 'Lamplight' },
+            ]}
+          />
+        </div>
+        <div className="mt-8 flex items-center gap-5">
+          <button type="submit" className="action-button" disabled={saving}>
+            Keep it so
+          </button>
+          <p role="status" className={actionData?.problem ? 'text-fault font-semibold' : 'text-soft'}>
+            {actionData?.problem ?? (actionData?.saved && !saving ? 'Kept.' : '')}
+          </p>
+        </div>
+      </Form>
+    </Page>
+  );
+}

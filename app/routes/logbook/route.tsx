@@ -1,0 +1,81 @@
+/** The logbook: everything that happened to a piece, by sittings; what can be taken back, taken back here. */
+import { useMemo } from 'react';
+import { data, Link } from 'react-router';
+import { database, LOCAL_KNITTER } from '~/db/client.server';
+import { readJournal } from '~/db/journal.server';
+import { findPiece } from '~/db/pieces.server';
+import { useJournal } from '~/journal/use-journal';
+import { eventWords, VERDICT_WORDS } from '~/messages/journal';
+import { Page } from '~/ui/page';
+import { logbookLines, type Line } from './lines';
+import type { Route } from './+types/route';
+
+export async function loader({ params }: Route.LoaderArgs) {
+  const db = await database();
+  const piece = await findPiece(db, LOCAL_KNITTER, params.pieceId);
+  if (!piece) throw data('There is no such piece on this bench.', { status: 404 });
+  return { piece: { id: piece.id, name: piece.name }, panels: Object.fromEntries(piece.plan.sections.flatMap(({ panels }) => panels.map(({ id, name }) => [id, name]))), events: await readJournal(db, LOCAL_KNITTER, piece.id) };
+}
+
+export const meta: Route.MetaFunction = () => [{ title: 'Logbook · Gritch' }];
+
+const day = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long', timeZone: 'UTC' });
+const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', timeZone: 'UTC' });
+
+const TAKE_BACK = new Set(['note', 'lifeline', 'fault', 'mended', 'panelRowSet']);
+
+function LogLine({ line, panelName, takeBack }: { line: Line; panelName: (id: string) => string; takeBack: (id: string) => void }) {
+  const words = line.kind === 'event' ? eventWords(line.event, panelName) : line.first === line.last ? `Row ${line.first} done` : `Rows ${line.first} to ${line.last} done`;
+  const aside = VERDICT_WORDS[line.verdict];
+  const can = line.kind === 'event' && line.verdict === 'counted' && TAKE_BACK.has(line.event.kind);
+  return (
+    <li className="log-line" data-kind={line.kind === 'event' ? line.event.kind : 'rows'} data-verdict={line.verdict}>
+      <p>
+        <span className="log-words">{words}</span>
+        {aside && <span className="text-soft"> · {aside}</span>}
+      </p>
+      {can && line.kind === 'event' && (
+        <button type="button" className="quiet-button text-base underline" onClick={() => takeBack(line.event.id)}>
+          Take back
+        </button>
+      )}
+    </li>
+  );
+}
+
+export default function Logbook({ loaderData }: Route.ComponentProps) {
+  const { piece, panels, events: stored } = loaderData;
+  const { events, state, record } = useJournal(piece.id, stored);
+  const lines = useMemo(() => logbookLines(events, state), [events, state]);
+  return (
+    <Page title={`Logbook: ${piece.name}`}>
+      <p className="text-xl">
+        {state.done} rows done in {lines.length} {lines.length === 1 ? 'sitting' : 'sittings'}.{' '}
+        <Link to={`/pieces/${piece.id}`} className="underline">
+          Back to the needles
+        </Link>
+      </p>
+      {state.strays.length > 0 && (
+        <p className="mt-4 rounded-xl border-2 border-line bg-sheet p-4">
+          {state.strays.length} {state.strays.length === 1 ? 'row' : 'rows'} (row {state.strays.map(({ row }) => row).join(', ')}) came from a device that did not know of a rip. They are kept here and not counted. If they are on the fabric after all, set the row of the piece.
+        </p>
+      )}
+      {lines.length === 0 && <p className="mt-8 text-soft">Nothing has happened yet.</p>}
+      {lines.map((sitting) => (
+        <section key={sitting.from} className="mt-10">
+          <h2 className="text-2xl">
+            {day.format(new Date(sitting.from))}
+            <span className="ml-4 font-sans text-base font-normal text-soft">
+              {clock.format(new Date(sitting.from))}–{clock.format(new Date(sitting.to))} UTC · {sitting.rows} {sitting.rows === 1 ? 'row' : 'rows'}
+            </span>
+          </h2>
+          <ol className="mt-2">
+            {sitting.lines.map((line) => (
+              <LogLine key={line.key} line={line} panelName={(id) => panels[id] ?? id} takeBack={(target) => record({ kind: 'undo', target })} />
+            ))}
+          </ol>
+        </section>
+      ))}
+    </Page>
+  );
+}

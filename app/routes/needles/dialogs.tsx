@@ -1,0 +1,163 @@
+/** Corrections and anchors: rip back, set a row, note. Each says what it will do before it does it. */
+import { useId, useState, type FormEvent, type ReactNode } from 'react';
+import type { Happening } from '@core/journal/events';
+import type { JournalState } from '@core/journal/fold';
+import { positionOfRow } from '@core/chart/chart';
+import { Modal } from '~/ui/modal';
+import type { NeedlesView } from './view';
+
+export type DialogName = 'rip' | 'setRow' | 'setPanel' | 'note';
+type Props = { view: NeedlesView; state: JournalState; record: (happening: Happening) => string; close: () => void };
+
+function NumberField({ label, value, onChange, min, max, hint }: { label: string; value: string; onChange: (value: string) => void; min: number; max: number; hint?: ReactNode }) {
+  const id = useId();
+  const problem = numberProblem(value, min, max);
+  return (
+    <div className="mb-4">
+      <label className="label" htmlFor={id}>
+        {label}
+      </label>
+      <input id={id} className="field numerals text-2xl" inputMode="numeric" value={value} aria-invalid={problem !== null} aria-describedby={`${id}-hint`} onChange={(event) => onChange(event.target.value)} />
+      <p id={`${id}-hint`} className={problem ? 'mt-1 text-fault' : 'mt-1 text-soft'}>
+        {problem ?? hint}
+      </p>
+    </div>
+  );
+}
+
+/** What is wrong with a typed number; null if nothing is. */
+export function numberProblem(value: string, min: number, max: number): string | null {
+  if (!/^\d{1,7}$/.test(value.trim())) return `Type a whole number from ${min} to ${max}.`;
+  const number = Number(value);
+  return number < min || number > max ? `Only ${min} to ${max} is possible here.` : null;
+}
+
+function Form({ children, action, ready, onSubmit }: { children: ReactNode; action: string; ready: boolean; onSubmit: () => void }) {
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (ready) onSubmit();
+  };
+  return (
+    <form onSubmit={submit} noValidate>
+      {children}
+      <button type="submit" className="action-button w-full" disabled={!ready}>
+        {action}
+      </button>
+    </form>
+  );
+}
+
+function RipForm({ view, state, record, close }: Props) {
+  const lowest = state.lifelines[state.lifelines.length - 1]?.row;
+  const [to, setTo] = useState(String(lowest ?? Math.max(0, view.done - 1)));
+  const ready = numberProblem(to, 0, view.done - 1) === null;
+  const rows = view.done - Number(to);
+  return (
+    <Form
+      action={ready ? `Rip ${rows} ${rows === 1 ? 'row' : 'rows'}` : 'Rip back'}
+      ready={ready}
+      onSubmit={() => {
+        record({ kind: 'ripped', life: state.life, to: Number(to) });
+        close();
+      }}
+    >
+      <NumberField label="Last row that stays on the needle" value={to} onChange={setTo} min={0} max={view.done - 1} hint={lowest !== undefined ? `A lifeline runs through row ${lowest}.` : 'The next row will be the one after it. You can undo this.'} />
+    </Form>
+  );
+}
+
+function SetRowForm({ view, state, record, close }: Props) {
+  const [row, setRow] = useState(String(view.done));
+  const most = view.sheet.rows;
+  const ready = numberProblem(row, 0, most) === null;
+  return (
+    <Form
+      action={ready ? `${row} rows are done` : 'Set the row'}
+      ready={ready}
+      onSubmit={() => {
+        record({ kind: 'rowSet', life: state.life, row: Number(row) });
+        close();
+      }}
+    >
+      <p className="mb-4">When the count here is wrong but the knitting is right. Nothing is ripped.</p>
+      <NumberField label="Rows of the whole piece that are done" value={row} onChange={setRow} min={0} max={most} hint={`${view.done} are counted now. You can undo this.`} />
+    </Form>
+  );
+}
+
+function SetPanelForm({ view, record, close }: Props) {
+  const [panel, setPanel] = useState(view.columns[0]?.id ?? '');
+  const column = view.columns.find(({ id }) => id === panel);
+  const [pattern, setPattern] = useState(String(column?.pattern.number ?? 1));
+  const [wrong, setWrong] = useState<'plan' | 'record'>('plan');
+  const [since, setSince] = useState(String(Math.max(1, view.done)));
+  const rows = column?.patternRows ?? 1;
+  const ready = column !== undefined && numberProblem(pattern, 1, rows) === null && (wrong === 'plan' || numberProblem(since, 1, view.done) === null);
+  const submit = () => {
+    const chart = view.sheet.plan.charts[view.sheet.plan.sections.flatMap(({ panels }) => panels).find(({ id }) => id === panel)?.chart ?? ''];
+    if (!chart || view.working === null) return;
+    record({ kind: 'panelRowSet', panel, from: view.working, position: positionOfRow(chart, Number(pattern)), since: wrong === 'record' ? Number(since) : null });
+    close();
+  };
+  const id = useId();
+  return (
+    <Form action="Set this panel" ready={ready} onSubmit={submit}>
+      <label className="label" htmlFor={id}>
+        Panel
+      </label>
+      <select id={id} className="field mb-4" value={panel} onChange={(event) => setPanel(event.target.value)}>
+        {view.columns.map(({ id: value, name }) => (
+          <option key={value} value={value}>
+            {name}
+          </option>
+        ))}
+      </select>
+      <NumberField label={`Row of its pattern that row ${view.working} works`} value={pattern} onChange={setPattern} min={1} max={rows} hint={column ? `Now it would be row ${column.pattern.number} of ${rows}.` : undefined} />
+      <fieldset className="mb-4">
+        <legend className="label">What was wrong?</legend>
+        <label className="choice">
+          <input type="radio" name="wrong" checked={wrong === 'plan'} onChange={() => setWrong('plan')} />
+          <span>The plan: knit it so from row {view.working} on.</span>
+        </label>
+        <label className="choice">
+          <input type="radio" name="wrong" checked={wrong === 'record'} onChange={() => setWrong('record')} />
+          <span>The record: the fabric has been so for a while.</span>
+        </label>
+      </fieldset>
+      {wrong === 'record' && <NumberField label="So since row" value={since} onChange={setSince} min={1} max={view.done} hint="The first row of the piece in which the fabric was ahead or behind." />}
+    </Form>
+  );
+}
+
+function NoteForm({ view, record, close }: Props) {
+  const [text, setText] = useState('');
+  const id = useId();
+  return (
+    <Form
+      action="Keep the note"
+      ready={text.trim() !== '' && text.length <= 2000}
+      onSubmit={() => {
+        record({ kind: 'note', row: view.done, text: text.trim() });
+        close();
+      }}
+    >
+      <label className="label" htmlFor={id}>
+        At row {view.done}
+      </label>
+      <textarea id={id} className="field mb-4 h-36" value={text} maxLength={2000} onChange={(event) => setText(event.target.value)} />
+    </Form>
+  );
+}
+
+const TITLES: Record<DialogName, string> = { rip: 'Rip back', setRow: 'Set the row of the piece', setPanel: 'Set the row of a panel', note: 'A note' };
+const FORMS: Record<DialogName, (props: Props) => ReactNode> = { rip: RipForm, setRow: SetRowForm, setPanel: SetPanelForm, note: NoteForm };
+
+export function NeedlesDialog({ name, ...props }: Props & { name: DialogName | null }) {
+  if (!name) return null;
+  const Body = FORMS[name];
+  return (
+    <Modal title={TITLES[name]} open onOpenChange={(open) => !open && props.close()}>
+      <Body {...props} />
+    </Modal>
+  );
+}

@@ -1,0 +1,186 @@
+/** The hanging fabric with its needle: columns of countdowns above, coming rows as ghosts, marks attached to it. */
+import { useMemo } from 'react';
+import type { CrossingBox } from '@core/fabric/shapes';
+import type { JournalState } from '@core/journal/fold';
+import { PaintedLayers } from '~/ui/fabric/painted';
+import { ribbons } from '~/ui/fabric/paint';
+import { LEAN_WORDS, leanColour } from '~/ui/lean';
+import { Heads } from './heads';
+import type { NeedlesView } from './view';
+
+type Props = {
+  view: NeedlesView;
+  state: JournalState;
+  touched: CrossingBox | null;
+  released: readonly { row: number; columns: readonly number[] }[];
+  onTouch: (box: CrossingBox) => void;
+  askFace: ((face: 'faces' | 'chart') => void) | null;
+};
+
+/** Room left of the fabric for row numbers, in stitches. */
+const MARGIN = 3;
+/** The widest a stitch is drawn, in px, so that a narrow piece does not swell. */
+const WIDEST_STITCH = 24;
+
+function Needle({ view }: { view: NeedlesView }) {
+  const { picture, done } = view;
+  const y = picture.height - picture.yOf(done);
+  return (
+    <g>
+      <rect x={-1.2} y={y - 0.3} width={picture.width + 2.4} height={0.5} rx={0.25} fill="var(--ink)" />
+      <circle cx={-1.3} cy={y - 0.05} r={0.55} fill="var(--ink)" />
+    </g>
+  );
+}
+
+function RowNumbers({ view }: { view: NeedlesView }) {
+  const { picture, done, working } = view;
+  const rows = Array.from({ length: picture.lastRow - picture.firstRow + 1 }, (_, i) => picture.firstRow + i);
+  const size = Math.max(1, picture.width / 62);
+  return (
+    <g className="numerals" fontSize={size} textAnchor="end" fill="var(--soft)">
+      {rows
+        .filter((row) => row <= done && (row % 10 === 0 || row === done))
+        .filter((row) => row === done || done - row > 2)
+        .map((row) => (
+          <text key={row} x={picture.width + MARGIN - 0.3} y={picture.height - picture.yOf(row) + size * 0.8}>
+            {row}
+          </text>
+        ))}
+      {working !== null && (
+        <text x={picture.width + MARGIN - 0.3} y={picture.height - picture.yOf(working) + size * 0.7} fontWeight="800" fill="var(--ink)">
+          {working}
+        </text>
+      )}
+    </g>
+  );
+}
+
+/** A bracket up the strand to count in, from the hole to the needle, with its number. */
+function CountMarks({ view }: { view: NeedlesView }) {
+  const { picture, columns } = view;
+  const size = Math.max(1.5, picture.width / 40);
+  return columns.map(({ id, count }) => {
+    if (count.kind !== 'hole' || count.crossingRow < picture.firstRow) return null;
+    const points = count.columns.map((column, i) => ({ x: picture.xOf(count.crossingRow + i, column), y: picture.height - picture.yOf(count.crossingRow + i) + 0.35 }));
+    const [first, last] = [points[0], points[points.length - 1]];
+    if (!first || !last) return null;
+    const label = count.tall === null ? `${count.counted}` : `${count.tall} tall`;
+    return (
+      <g key={id} pointerEvents="none">
+        <path d={`M${points.map(({ x, y }) => `${x} ${y}`).join('L')}`} fill="none" stroke="var(--sheet)" strokeWidth={0.7} strokeLinecap="round" opacity={0.85} />
+        <path d={`M${points.map(({ x, y }) => `${x} ${y}`).join('L')}`} fill="none" stroke="var(--ink)" strokeWidth={0.22} strokeLinecap="round" />
+        <circle cx={first.x} cy={first.y + 0.45} r={0.45} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={0.2} />
+        <text className="numerals" x={first.x + 0.9} y={first.y + size * 0.9} fontSize={size} fontWeight="800" fill="var(--ink)" stroke="var(--sheet)" strokeWidth={size / 5} paintOrder="stroke">
+          {label}
+        </text>
+      </g>
+    );
+  });
+}
+
+function Lifelines({ view, state }: { view: NeedlesView; state: JournalState }) {
+  const { picture } = view;
+  return state.lifelines
+    .filter(({ row }) => row >= picture.firstRow && row <= view.done)
+    .map(({ id, row }) => (
+      <g key={id} pointerEvents="none">
+        <line x1={-0.8} x2={picture.width + 0.8} y1={picture.height - picture.yOf(row) + 0.3} y2={picture.height - picture.yOf(row) + 0.3} stroke="var(--action)" strokeWidth={0.28} strokeDasharray="0.9 0.5" strokeLinecap="round" />
+      </g>
+    ));
+}
+
+function ReleasedMarks({ view, released }: Pick<Props, 'view' | 'released'>) {
+  const { picture } = view;
+  return released.map(({ row, columns }) => (
+    <g key={row} pointerEvents="none">
+      {columns.map((column) => (
+        <rect key={column} x={picture.xOf(row, column) - 0.5} y={picture.height - picture.yOf(row)} width={1} height={0.78} fill="var(--fault)" opacity={0.5} />
+      ))}
+    </g>
+  ));
+}
+
+function boxWords(box: CrossingBox) {
+  const { over, under, lean } = box.at.cell;
+  return `Crossing in row ${box.row}: ${over.length} over ${under.length}, ${LEAN_WORDS[lean]}. Look at it`;
+}
+
+function Crossings({ view, state, touched, onTouch }: Pick<Props, 'view' | 'state' | 'touched' | 'onTouch'>) {
+  const { picture, done } = view;
+  return picture.crossings
+    .filter(({ row }) => row <= done)
+    .map((box) => {
+      const fault = state.faults.find((f) => f.pieceRow === box.row && f.panel === box.panel && f.wale === box.wale && !f.mended);
+      const here = touched?.row === box.row && touched.panel === box.panel && touched.wale === box.wale;
+      return (
+        <rect
+          key={`${box.row} ${box.panel} ${box.wale}`}
+          role="button"
+          tabIndex={0}
+          aria-label={boxWords(box)}
+          data-crossing={`${box.panel}:${box.row}:${box.wale}`}
+          className="crossing-box"
+          data-state={fault ? 'fault' : here ? 'touched' : 'sound'}
+          x={box.x}
+          y={picture.height - box.y - box.height}
+          width={box.width}
+          height={box.height}
+          rx={0.5}
+          onClick={() => onTouch(box)}
+          onKeyDown={(event) => {
+            if (event.key !== 'Enter' && event.key !== ' ') return;
+            event.preventDefault();
+            event.stopPropagation();
+            onTouch(box);
+          }}
+        />
+      );
+    });
+}
+
+function FaceQuestion({ choose }: { choose: (face: 'faces' | 'chart') => void }) {
+  return (
+    <div role="group" aria-label="How to show wrong-side rows" className="face-question">
+      <p className="font-semibold">On this row the wrong side faces you. How shall the fabric hang?</p>
+      <div className="mt-3 flex flex-wrap gap-3">
+        <button type="button" className="plain-button" onClick={() => choose('faces')}>
+          As it faces me
+        </button>
+        <button type="button" className="plain-button" onClick={() => choose('chart')}>
+          As the chart shows it
+        </button>
+      </div>
+    </div>
+  );
+}
+
+export function FabricPanel({ view, state, touched, released, onTouch, askFace }: Props) {
+  const { picture, painting, working } = view;
+  const lit = useMemo(() => (working === null ? [] : ribbons(picture, working)), [picture, working]);
+  const width = picture.width + MARGIN + 1.6;
+  return (
+    <section aria-label="The fabric on the needle" className="fabric-panel">
+      <div className="fabric-frame" style={{ maxWidth: `${Math.max(420, width * WIDEST_STITCH)}px` }}>
+        <Heads view={view} share={picture.width / width} offset={1.6 / width} />
+        {askFace && view.cue?.working.side === 'WS' && <FaceQuestion choose={askFace} />}
+        <svg className="fabric" viewBox={`-1.6 0 ${width} ${picture.height + 0.4}`} role="group" aria-label={`Rows ${picture.firstRow} to ${view.done}`}>
+          <g opacity={0.34}>
+            <PaintedLayers layers={painting.coming} />
+          </g>
+          {lit.map(({ d, lean }) => (
+            <path key={d} d={d} fill={leanColour(lean)} opacity={0.85} />
+          ))}
+          <rect className="deep" x={0} y={picture.height - picture.yOf(view.done)} width={picture.width} height={picture.yOf(view.done)} />
+          <PaintedLayers layers={painting.made} />
+          <ReleasedMarks view={view} released={released} />
+          <Lifelines view={view} state={state} />
+          <Crossings view={view} state={state} touched={touched} onTouch={onTouch} />
+          {released.length === 0 && <CountMarks view={view} />}
+          <Needle view={view} />
+          <RowNumbers view={view} />
+        </svg>
+      </div>
+    </section>
+  );
+}

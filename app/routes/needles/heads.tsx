@@ -1,0 +1,85 @@
+/** A column for each panel: its countdown, tied to its place on the needle by a thread. */
+import { spreadLabels } from '~/ui/spread';
+import type { NeedlesView, PanelColumn } from './view';
+
+/** Labels need about this share of the fabric's width to be read at arm's length. */
+const LEAST_WIDTH = 0.19;
+/** More columns than this are folded into a line on a wide screen. */
+const MOST_COLUMNS = 6;
+
+function Countdown({ column, working }: { column: PanelColumn; working: number }) {
+  const { next } = column;
+  if (!next) return <p className="countdown">plain</p>;
+  if (next.plain === 0)
+    return (
+      <p className="countdown now">
+        CROSS <br />
+        NOW
+      </p>
+    );
+  return (
+    <p className="countdown" aria-label={`${next.plain} plain, then cross in row ${working + next.plain}`}>
+      {next.plain} plain, <br />
+      then cross
+    </p>
+  );
+}
+
+/** What to count, said shortly; the number itself hangs on the fabric. */
+function countWords({ count }: PanelColumn): string {
+  if (count.kind === 'noHole') {
+    const { anchor } = count;
+    const from = anchor.kind === 'castOn' ? 'from the cast-on' : anchor.kind === 'lifeline' ? 'above the lifeline' : anchor.kind === 'twist' ? 'since the twist' : 'since this section began';
+    return `${count.rows} ${count.rows === 1 ? 'row' : 'rows'} ${from}`;
+  }
+  const seen = count.seen === 'V' ? 'V' : 'bump';
+  if (count.tall !== null) return `count ${count.tall} tall ${count.tall === 1 ? 'V' : 'Vs'} up from the hole`;
+  return `count ${count.counted} ${seen}${count.counted === 1 ? '' : 's'} up from the hole`;
+}
+
+/** Soonest first: cross now, then by plain rows left, then those that stay plain. */
+const wait = ({ next }: PanelColumn) => (next ? next.plain : Number.MAX_SAFE_INTEGER);
+
+export function Heads({ view, share, offset }: { view: NeedlesView; share: number; offset: number }) {
+  const { columns, picture, working } = view;
+  if (working === null) return null;
+  const shown = new Set([...columns].sort((a, b) => wait(a) - wait(b)).slice(0, MOST_COLUMNS).map(({ id }) => id));
+  const bands = picture.bands.filter(({ panel }) => shown.has(panel));
+  const places = spreadLabels(bands.map(({ x, width }) => ({ x: offset + (x / picture.width) * share, width: (width / picture.width) * share })), LEAST_WIDTH);
+  const soonest = [...columns].sort((a, b) => wait(a) - wait(b)).map(({ id }) => id);
+  const folded = columns.filter(({ id }) => !shown.has(id));
+  return (
+    <div className="heads">
+      <ul className="heads-row">
+        {bands.map((band, i) => {
+          const column = columns.find(({ id }) => id === band.panel);
+          const place = places[i];
+          if (!column || !place) return null;
+          return (
+            <li key={band.panel} className="head" data-now={column.next?.plain === 0} data-rank={soonest.indexOf(band.panel)} style={{ left: `${place.start * 100}%`, width: `${place.width * 100}%` }}>
+              <p className="head-name" title={`row ${column.pattern.number} of ${column.patternRows}`}>
+                {column.name}
+              </p>
+              <Countdown column={column} working={working} />
+              <p className="head-count">{countWords(column)}</p>
+            </li>
+          );
+        })}
+      </ul>
+      <svg className="threads" viewBox="0 0 100 10" preserveAspectRatio="none" aria-hidden="true">
+        {places.map((place, i) => (
+          <path key={bands[i]?.panel} d={`M${(place.start + place.width / 2) * 100} 0C${(place.start + place.width / 2) * 100} 6 ${place.centre * 100} 4 ${place.centre * 100} 10`} fill="none" stroke="var(--soft)" strokeWidth="1.5" vectorEffect="non-scaling-stroke" />
+        ))}
+      </svg>
+      {folded.length > 0 && <p className="folded">Later: {folded.map(({ name, next }) => `${name} ${next ? `${next.plain} plain` : 'plain'}`).join(' · ')}</p>}
+      <p className="folded phone-only">{phoneFolded(columns, soonest)}</p>
+    </div>
+  );
+}
+
+/** On a phone two columns are shown; the rest are one line. */
+function phoneFolded(columns: readonly PanelColumn[], soonest: readonly string[]): string {
+  const rest = soonest.slice(2).flatMap((id) => columns.find((column) => column.id === id) ?? []);
+  return rest.map(({ name, next }) => `${name}: ${next ? (next.plain === 0 ? 'cross now' : `${next.plain} plain`) : 'plain'}`).join(' · ');
+}
+

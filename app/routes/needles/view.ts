@@ -1,0 +1,79 @@
+/** What the needles screen shows, computed whole: it only paints and records. */
+import { cueFor, type RowCue } from '@core/cue/cue';
+import { layOut } from '@core/fabric/layout';
+import type { Picture } from '@core/fabric/shapes';
+import type { JournalState } from '@core/journal/fold';
+import { nextCrossing, type NextCrossing } from '@core/piece/schedule';
+import type { Plan } from '@core/piece/plan';
+import { charted, made, sideOf, worksheet, type Worksheet } from '@core/piece/worksheet';
+import { countFor, type Count } from '@core/place/count';
+import type { RowLabel } from '@core/notation/problems';
+import type { KnitterSettings } from '~/knitter/settings';
+import { paint, type Painting } from '~/ui/fabric/paint';
+
+export const ROWS_HANGING = 40;
+export const ROWS_COMING = 5;
+
+export type PanelColumn = {
+  readonly id: string;
+  readonly name: string;
+  /** The row of its own pattern that the row in hand works. */
+  readonly pattern: RowLabel;
+  readonly patternRows: number;
+  readonly next: NextCrossing | null;
+  readonly count: Count;
+};
+export type NeedlesView = {
+  readonly sheet: Worksheet;
+  readonly done: number;
+  /** The row in hand; null when the piece is finished. */
+  readonly working: number | null;
+  readonly cue: RowCue | null;
+  readonly columns: readonly PanelColumn[];
+  readonly picture: Picture;
+  readonly painting: Painting;
+  readonly sectionName: string;
+  readonly sectionRowsLeft: number;
+};
+
+function columnsAt(sheet: Worksheet, working: number, state: JournalState, settings: KnitterSettings): PanelColumn[] {
+  const lifelines = state.lifelines.map(({ row }) => row);
+  return charted(sheet, working)
+    .panels.filter(({ panel }) => !panel.edge)
+    .map(({ panel, name, chart }) => ({
+      id: panel.id,
+      name: panel.name,
+      pattern: name,
+      patternRows: chart.rows.length,
+      next: nextCrossing(sheet, panel.id, working),
+      count: countFor(sheet, panel.id, state.done, settings.school, lifelines),
+    }));
+}
+
+/** Rows of the fabric: what hangs from the needle, then what comes, cut off where a section changes the line-up's width. */
+function fabricRows(sheet: Worksheet, done: number, hanging: number) {
+  const first = Math.max(1, done - hanging + 1);
+  const last = Math.min(sheet.rows, done + ROWS_COMING);
+  return Array.from({ length: last - first + 1 }, (_, i) => (first + i <= done ? made(sheet, first + i) : charted(sheet, first + i)));
+}
+
+export function needlesView(plan: Plan, state: JournalState, settings: KnitterSettings, hanging = ROWS_HANGING): NeedlesView {
+  const sheet = worksheet(plan, state.facts);
+  const done = Math.min(state.done, sheet.rows);
+  const working = done < sheet.rows ? done + 1 : null;
+  const at = working ?? sheet.rows;
+  const faces = settings.wrongSide === 'faces' ? sideOf(plan, at) : 'RS';
+  const picture = layOut(fabricRows(sheet, done, hanging), faces);
+  const row = charted(sheet, at);
+  return {
+    sheet,
+    done,
+    working,
+    cue: working === null ? null : cueFor(sheet, working, settings.hand),
+    columns: working === null ? [] : columnsAt(sheet, working, state, settings),
+    picture,
+    painting: paint(picture, done),
+    sectionName: row.section.name,
+    sectionRowsLeft: row.section.length.rows - row.sectionRow + (working === null ? 0 : 1),
+  };
+}

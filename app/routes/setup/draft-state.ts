@@ -1,0 +1,69 @@
+/** Changes to a draft while it is set up; every change makes a new draft. */
+import type { PanelDraft, PieceDraft, SectionDraft } from '@core/draft/draft';
+import { shelfChart } from '@core/shelf/shelf';
+import type { Family } from '@core/notation/names';
+import { writeRows } from '@core/notation/write';
+
+let next = 0;
+/** Ids need only be unique inside one draft. */
+const freshId = (draft: PieceDraft, kind: string): string => {
+  const taken = new Set(draft.sections.flatMap(({ id, panels }) => [id, ...panels.map((panel) => panel.id)]));
+  do next += 1;
+  while (taken.has(`${kind}-${next}`));
+  return `${kind}-${next}`;
+};
+
+const EMPTY: PieceDraft = { name: '', construction: 'flat', firstSide: 'RS', firstDirection: 'rightToLeft', sections: [] };
+
+/** A shelf chart as a panel, its rows written in the knitter's own naming family. */
+export function shelfPanel(draft: PieceDraft, key: string, family: Family): PanelDraft | null {
+  const entry = shelfChart(key);
+  if (!entry) return null;
+  const text = writeRows(entry.chart, { family, construction: 'flat', presented: true });
+  return { id: freshId(draft, 'panel'), name: entry.name, text, repeats: 1, startRow: 1, withSetUp: entry.chart.setUp.length > 0, carryOn: false, edge: entry.edge, closed: false };
+}
+
+export const pastedPanel = (draft: PieceDraft): PanelDraft => ({ id: freshId(draft, 'panel'), name: 'My panel', text: '', repeats: 1, startRow: 1, withSetUp: false, carryOn: false, edge: false, closed: false });
+
+/** A section that runs on in the same line-up as the last one. */
+export function nextSection(draft: PieceDraft): SectionDraft {
+  const before = draft.sections[draft.sections.length - 1];
+  const panels = (before?.panels ?? []).map((panel) => ({ ...panel, carryOn: true }));
+  return { id: freshId(draft, 'section'), name: draft.sections.length === 0 ? 'Body' : `Section ${draft.sections.length + 1}`, rows: 40, panels };
+}
+
+export function firstDraft(family: Family): PieceDraft {
+  const draft = { ...EMPTY, sections: [nextSection(EMPTY)] };
+  const panels = ['garter', 'rope-4', 'garter'].flatMap((key) => shelfPanel(draft, key, family) ?? []);
+  const named = panels.map((panel, i) => (i === 1 ? panel : { ...panel, name: i === 0 ? 'Right edge' : 'Left edge', repeats: 4 }));
+  return { ...draft, sections: draft.sections.map((section) => ({ ...section, panels: named })) };
+}
+
+const at = <T>(list: readonly T[], index: number, change: (item: T) => T): T[] => list.map((item, i) => (i === index ? change(item) : item));
+
+export const changeSection = (draft: PieceDraft, section: number, change: (section: SectionDraft) => SectionDraft): PieceDraft => ({
+  ...draft,
+  sections: at(draft.sections, section, change),
+});
+
+export const changePanel = (draft: PieceDraft, section: number, panel: number, change: Partial<PanelDraft>): PieceDraft =>
+  changeSection(draft, section, (s) => ({ ...s, panels: at(s.panels, panel, (p) => ({ ...p, ...change })) }));
+
+export const addPanel = (draft: PieceDraft, section: number, panel: PanelDraft): PieceDraft =>
+  changeSection(draft, section, (s) => ({ ...s, panels: [...s.panels, panel] }));
+
+export const removePanel = (draft: PieceDraft, section: number, panel: number): PieceDraft =>
+  changeSection(draft, section, (s) => ({ ...s, panels: s.panels.filter((_, i) => i !== panel) }));
+
+/** Moves a panel one place; nothing happens at the ends. */
+export function movePanel(draft: PieceDraft, section: number, from: number, to: number): PieceDraft {
+  return changeSection(draft, section, (s) => {
+    const panels = [...s.panels];
+    const [moved] = panels.splice(from, 1);
+    if (!moved || to < 0 || to > panels.length) return s;
+    panels.splice(to, 0, moved);
+    return { ...s, panels };
+  });
+}
+
+export const removeSection = (draft: PieceDraft, section: number): PieceDraft => ({ ...draft, sections: draft.sections.filter((_, i) => i !== section) });

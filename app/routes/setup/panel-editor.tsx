@@ -1,0 +1,130 @@
+/** One panel of a section: its rows, how often, from where, and what is wrong with it. */
+import { useId, useRef } from 'react';
+import { ArrowLeft, ArrowRight, Trash2 } from 'lucide-react';
+import type { DraftProblem, PanelDraft } from '@core/draft/draft';
+import type { NotationProblem } from '@core/notation/problems';
+import type { Construction } from '@core/stitch/construction';
+import { notationWords } from '~/messages/notation';
+import { planWords } from '~/messages/plan';
+
+type Props = {
+  panel: PanelDraft;
+  construction: Construction;
+  problems: readonly DraftProblem[];
+  /** "8 stitches, 4 rows" once the rows are read. */
+  reading: string | null;
+  hasSetUp: boolean;
+  alone: boolean;
+  firstSection: boolean;
+  place: { readonly isFirst: boolean; readonly isLast: boolean };
+  onChange: (change: Partial<PanelDraft>) => void;
+  onMove: (step: -1 | 1) => void;
+  onRemove: () => void;
+};
+
+export function NumberInput({ label, value, onChange }: { label: string; value: number; onChange: (value: number) => void }) {
+  const id = useId();
+  return (
+    <div className="w-28">
+      <label className="label" htmlFor={id}>
+        {label}
+      </label>
+      <input id={id} className="field numerals" type="number" inputMode="numeric" value={Number.isNaN(value) ? '' : value} onChange={(event) => onChange(event.target.value === '' ? Number.NaN : event.target.valueAsNumber)} />
+    </div>
+  );
+}
+
+function Tick({ label, checked, onChange, disabled }: { label: string; checked: boolean; onChange: (checked: boolean) => void; disabled?: boolean }) {
+  return (
+    <label className="choice" data-disabled={disabled}>
+      <input type="checkbox" checked={checked} disabled={disabled} onChange={(event) => onChange(event.target.checked)} />
+      <span>{label}</span>
+    </label>
+  );
+}
+
+/** Offset of a place in the text, for selecting it. */
+function offsetOf(text: string, { line, column }: NotationProblem['at']): number {
+  const before = text.split('\n').slice(0, line - 1);
+  return before.reduce((sum, l) => sum + l.length + 1, 0) + column - 1;
+}
+
+function RowsField({ panel, problems, onChange }: Pick<Props, 'panel' | 'problems' | 'onChange'>) {
+  const id = useId();
+  const area = useRef<HTMLTextAreaElement>(null);
+  const unread = problems.flatMap((p) => (p.code === 'rows-not-read' ? p.problems : []));
+  const show = (problem: NotationProblem) => {
+    const from = offsetOf(panel.text, problem.at);
+    area.current?.focus();
+    area.current?.setSelectionRange(from, from + problem.at.length);
+  };
+  return (
+    <div>
+      <label className="label" htmlFor={id}>
+        Rows
+      </label>
+      <textarea id={id} ref={area} className="field rows-field" spellCheck={false} value={panel.text} aria-invalid={unread.length > 0} onChange={(event) => onChange({ text: event.target.value })} placeholder={'Row 1 (RS): p2, 2/2 RC, p2.\nRow 2: k2, p4, k2.'} />
+      {unread.length > 0 && (
+        <ul className="problems" role="alert">
+          {unread.slice(0, 6).map((problem, i) => {
+            const { place, text } = notationWords(problem);
+            return (
+              <li key={i}>
+                <button type="button" className="text-left" onClick={() => show(problem)}>
+                  <strong>{place}:</strong> {text}
+                </button>
+              </li>
+            );
+          })}
+          {unread.length > 6 && <li>… and {unread.length - 6} more.</li>}
+        </ul>
+      )}
+    </div>
+  );
+}
+
+export function PanelEditor({ panel, construction, problems, reading, hasSetUp, alone, firstSection, place, onChange, onMove, onRemove }: Props) {
+  const id = useId();
+  const others = problems.filter(({ code }) => code !== 'rows-not-read');
+  return (
+    <fieldset className="panel-editor" data-wrong={problems.length > 0}>
+      <legend className="sr-only">Panel {panel.name}</legend>
+      <div className="flex items-end gap-2">
+        <div className="min-w-0 flex-1">
+          <label className="label" htmlFor={id}>
+            Panel
+          </label>
+          <input id={id} className="field font-semibold" value={panel.name} maxLength={80} onChange={(event) => onChange({ name: event.target.value })} />
+        </div>
+        <button type="button" className="quiet-button" aria-label={`Move ${panel.name} to the right`} disabled={place.isFirst} onClick={() => onMove(-1)}>
+          <ArrowRight aria-hidden="true" />
+        </button>
+        <button type="button" className="quiet-button" aria-label={`Move ${panel.name} to the left`} disabled={place.isLast} onClick={() => onMove(1)}>
+          <ArrowLeft aria-hidden="true" />
+        </button>
+        <button type="button" className="quiet-button" aria-label={`Take ${panel.name} away`} onClick={onRemove}>
+          <Trash2 aria-hidden="true" size={22} />
+        </button>
+      </div>
+      <details className="mt-2" open={problems.length > 0 || panel.text === '' ? true : undefined}>
+        <summary className="min-h-12 cursor-pointer py-3 text-soft">{reading ?? 'Rows'} · read or change the rows</summary>
+        <RowsField panel={panel} problems={problems} onChange={onChange} />
+      </details>
+      <div className="mt-2 flex flex-wrap items-end gap-4">
+        <NumberInput label="Repeats" value={panel.repeats} onChange={(repeats) => onChange({ repeats })} />
+        {!panel.carryOn && !panel.withSetUp && <NumberInput label="Starts at row" value={panel.startRow} onChange={(startRow) => onChange({ startRow })} />}
+        <div className="flex flex-wrap gap-x-6">
+          {hasSetUp && !panel.carryOn && <Tick label="with its set-up rows" checked={panel.withSetUp} onChange={(withSetUp) => onChange({ withSetUp })} />}
+          {!firstSection && <Tick label="carries on" checked={panel.carryOn} onChange={(carryOn) => onChange({ carryOn })} />}
+          <Tick label="an edge" checked={panel.edge} onChange={(edge) => onChange({ edge })} />
+          {construction === 'round' && alone && <Tick label="closes over the start of the round" checked={panel.closed} onChange={(closed) => onChange({ closed })} />}
+        </div>
+      </div>
+      {others.map((problem, i) => (
+        <p key={i} className="problems" role="alert">
+          {planWords(problem)}
+        </p>
+      ))}
+    </fieldset>
+  );
+}

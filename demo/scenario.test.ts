@@ -1,0 +1,48 @@
+import { checkDraft } from '@core/draft/draft';
+import { FIRST_LIFE, type JournalEvent } from '@core/journal/events';
+import { fold } from '@core/journal/fold';
+import { eventSchema } from '@core/journal/schema';
+import { sittings } from '@core/journal/sittings';
+import { chartedCrossing } from '@core/repair/ladder';
+import { DEMO } from './scenario';
+
+const journalOf = (key: string): JournalEvent[] => {
+  const piece = DEMO.find((p) => p.key === key);
+  const ids = new Map<number, string>();
+  return (piece?.journal ?? []).map(({ minutes, happening }, i) => {
+    const what = happening((row) => ids.get(row) ?? '');
+    const id = `demo-event-${i}`;
+    if (what.kind === 'rowDone') ids.set(what.row, id);
+    return { id, device: 'test', deviceTime: new Date(minutes * 60_000).toISOString(), ...what };
+  });
+};
+const planOf = (key: string) => {
+  const checked = checkDraft(DEMO.find((p) => p.key === key)?.draft as never);
+  if (!checked.ok) throw new Error(JSON.stringify(checked.error));
+  return checked.value;
+};
+
+it.each(DEMO.map(({ key }) => key))('%s can be knitted and its journal counts every row', (key) => {
+  const { sheet } = planOf(key);
+  const events = journalOf(key);
+  for (const event of events) expect(eventSchema.safeParse(event).success).toBe(true);
+  const state = fold(events);
+  expect(state.done).toBe(events.filter(({ kind }) => kind === 'rowDone').length);
+  expect(state.done).toBeLessThan(sheet.rows);
+  expect(state.life).toBe(FIRST_LIFE);
+});
+
+it('the bolster has five panels that repeat every 4, 6, 8, 16 and 24 rows, 62 rows in nine sittings, and a lifeline', () => {
+  const { plan } = planOf('bolster');
+  const panels = plan.sections[1]?.panels.filter(({ edge }) => !edge) ?? [];
+  expect(panels.map(({ chart }) => plan.charts[chart]?.rows.length).sort((a, b) => (a ?? 0) - (b ?? 0))).toEqual([4, 6, 8, 16, 24]);
+  const events = journalOf('bolster');
+  expect(sittings(events)).toHaveLength(9);
+  expect(fold(events)).toMatchObject({ done: 62, lifelines: [{ row: 50 }] });
+});
+
+it('the fault marked on the swatch is on a charted crossing', () => {
+  const { sheet } = planOf('swatch');
+  const [fault] = fold(journalOf('swatch')).faults;
+  expect(fault && chartedCrossing(sheet, fault.pieceRow, fault.panel, fault.wale)?.cell).toEqual(fault?.charted);
+});

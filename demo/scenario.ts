@@ -1,0 +1,183 @@
+/** Made-up data: Wren Attlow's bench at a fen-side ferry house. Nothing in it is real. */
+import type { PanelDraft, PieceDraft } from '@core/draft/draft';
+import { FIRST_LIFE, type Happening } from '@core/journal/events';
+import { SHELF } from '@core/shelf/data';
+import type { Yarn } from '~/knitter/settings';
+
+/** What happens at a number of minutes after the first evening began. */
+export type DemoEvent = { readonly minutes: number; readonly happening: (rowEvent: (row: number) => string) => Happening };
+export type DemoPiece = { readonly key: string; readonly draft: PieceDraft; readonly yarn: Yarn; readonly journal: readonly DemoEvent[] };
+
+const shelf = (key: string) => SHELF.find((entry) => entry.key === key)?.rows ?? '';
+
+const panel = (id: string, name: string, text: string, more: Partial<PanelDraft> = {}): PanelDraft => ({
+  id,
+  name,
+  text,
+  repeats: 1,
+  startRow: 1,
+  withSetUp: false,
+  carryOn: false,
+  edge: false,
+  closed: false,
+  ...more,
+});
+
+const PRESENTED = 'knit the knits and purl the purls.';
+const WAVE = `Row 1 (RS): p2, k6, p2.
+Row 2 and all WS rows: ${PRESENTED}
+Row 3: p2, 2/2 RC, k2, p2.
+Row 5: p2, k2, 2/2 LC, p2.`;
+const HURDLE = `Multiple of 6 sts.
+Row 1 (RS): *p1, 2/2 RC, p1; rep from * to end.
+Row 2 and all WS rows: ${PRESENTED}
+Rows 3, 5, 21 and 23: *p1, k4, p1; rep from * to end.
+Row 7: p1, k2, *2/1 LPC, 2/1 RPC; rep from * to last 3 sts, k2, p1.
+Rows 9 and 17: p1, k2, *p1, 2/2 LC, p1; rep from * to last 3 sts, k2, p1.
+Rows 11, 13 and 15: p1, k2, *p1, k4, p1; rep from * to last 3 sts, k2, p1.
+Row 19: p1, k2, *2/1 RPC, 2/1 LPC; rep from * to last 3 sts, k2, p1.`;
+
+const edge = (id: string, name: string, repeats: number, more: Partial<PanelDraft> = {}) =>
+  panel(id, name, shelf('garter'), { repeats, edge: true, ...more });
+
+const bolster: PieceDraft = {
+  name: 'Ferry-bench bolster',
+  construction: 'flat',
+  firstSide: 'RS',
+  firstDirection: 'rightToLeft',
+  sections: [
+    { id: 'hem', name: 'Hem', rows: 6, panels: [edge('hem-ridge', 'hem', 62)] },
+    {
+      id: 'cables',
+      name: 'Cables',
+      rows: 112,
+      panels: [
+        edge('right-edge', 'right edge', 4),
+        panel('eel', 'eel rope', shelf('rope-4')),
+        panel('wave', 'plover wave', WAVE),
+        panel('diamond', 'sluice diamond', shelf('diamond')),
+        panel('braid', 'tide-mill braid', shelf('braid-3')),
+        panel('hurdle', 'hurdle lattice', HURDLE, { repeats: 2 }),
+        edge('left-edge', 'left edge', 4),
+      ],
+    },
+    { id: 'top', name: 'Top hem', rows: 6, panels: [edge('top-ridge', 'top hem', 62)] },
+  ],
+};
+
+const LANTERN = `Multiple of 5 sts.
+Set-up round 1: *k3, p1, m1p, p1; rep from * to end.
+Round 1: *p1, 2/2 RC, p1; rep from * to end.
+Rounds 2, 4, 6 and 8: ${PRESENTED}
+Round 3: p1, k2, *2/1 LPC, 2/1 RPC; rep from * to last 3 sts, k2, p1.
+Round 5: p1, k2, *p1, 2/2 LC, p1; rep from * to last 3 sts, k2, p1.
+Round 7: p1, k2, *2/1 RPC, 2/1 LPC; rep from * to last 3 sts, k2, p1.`;
+
+const cosy: PieceDraft = {
+  name: 'Lantern-room bottle cosy',
+  construction: 'round',
+  firstSide: 'RS',
+  firstDirection: 'rightToLeft',
+  sections: [
+    { id: 'rib', name: 'Rib', rows: 10, panels: [panel('foot-rib', 'rib', 'Round 1: *k3, p2; rep from * to end.', { repeats: 6 })] },
+    { id: 'body', name: 'Body', rows: 49, panels: [panel('lattice', 'hurdle lattice', LANTERN, { repeats: 6, withSetUp: true, closed: true })] },
+    { id: 'neck', name: 'Neck', rows: 8, panels: [panel('neck-rib', 'neck rib', 'Round 1: *k2, p1; rep from * to end.', { repeats: 12 })] },
+  ],
+};
+
+const THICK_ROPE = `Rows 1-4: p1, k4, p1.
+Row 5: p1, 2/2 LC, p1.`;
+const pouf: PieceDraft = {
+  name: 'Sluice-house floor pouf',
+  construction: 'unturned',
+  firstSide: 'RS',
+  firstDirection: 'rightToLeft',
+  sections: [
+    {
+      id: 'wall',
+      name: 'Wall',
+      rows: 30,
+      panels: [
+        panel('right-purl', 'right edge', 'Row 1: p1.', { edge: true }),
+        panel('eel', 'eel rope', THICK_ROPE, { repeats: 2 }),
+        panel('left-purl', 'left edge', 'Row 1: p1.', { edge: true }),
+      ],
+    },
+  ],
+};
+
+const swatch: PieceDraft = {
+  name: 'Practice swatch',
+  construction: 'flat',
+  firstSide: 'RS',
+  firstDirection: 'rightToLeft',
+  sections: [
+    {
+      id: 'swatch',
+      name: 'Swatch',
+      rows: 36,
+      panels: [
+        panel('right-chain', 'right edge', shelf('slipped-chain'), { edge: true }),
+        panel('ogee', 'reed ogee', shelf('ogee')),
+        panel('rope', 'eel rope', shelf('rope-6')),
+        panel('left-chain', 'left edge', shelf('slipped-chain'), { edge: true }),
+      ],
+    },
+  ],
+};
+
+const EVENING = 24 * 60;
+
+/** Rows knitted in a sitting, some minutes apart, with small pauses that never end it. */
+function knitted(from: number, to: number, start: number, pace: number, life = FIRST_LIFE): DemoEvent[] {
+  return Array.from({ length: to - from + 1 }, (_, i) => ({
+    minutes: start + i * pace + (i % 3),
+    happening: () => ({ kind: 'rowDone', life, row: from + i }),
+  }));
+}
+const plain = (minutes: number, happening: Happening): DemoEvent => ({ minutes, happening: () => happening });
+
+/** First row, last row and evening of each sitting of the bolster: nine of them. */
+const SITTINGS: readonly (readonly [from: number, to: number, evening: number])[] = [
+  [1, 6, 0],
+  [7, 14, 1],
+  [15, 20, 2],
+  [21, 28, 4],
+  [29, 36, 5],
+  [37, 44, 8],
+  [45, 50, 9],
+  [51, 58, 12],
+  [59, 62, 14],
+];
+
+const bolsterJournal: DemoEvent[] = [
+  ...SITTINGS.flatMap(([from, to, evening]) => knitted(from, to, evening * EVENING, 5)),
+  plain(EVENING + 44, { kind: 'note', row: 14, text: 'Second ball, same dye lot.' }),
+  plain(9 * EVENING + 34, { kind: 'lifeline', row: 50 }),
+  plain(14 * EVENING + 21, { kind: 'note', row: 62, text: 'In the photograph from Sunday something looks odd about twenty rows down. Look it over in daylight.' }),
+];
+
+const swatchJournal: DemoEvent[] = [
+  ...knitted(1, 14, 6 * EVENING, 2),
+  {
+    minutes: 6 * EVENING + 36,
+    happening: (rowEvent) => ({
+      kind: 'fault',
+      pieceRow: 9,
+      rowEvent: rowEvent(9),
+      panel: 'rope',
+      wale: 16,
+      charted: { kind: 'crossing', lean: 'left', over: ['knit', 'knit', 'knit'], under: ['knit', 'knit', 'knit'] },
+      made: { kind: 'crossing', lean: 'right', over: ['knit', 'knit', 'knit'], under: ['knit', 'knit', 'knit'] },
+    }),
+  },
+];
+
+const inTime = (events: DemoEvent[]) => [...events].sort((a, b) => a.minutes - b.minutes);
+
+export const DEMO: readonly DemoPiece[] = [
+  { key: 'bolster', draft: bolster, yarn: 'oat', journal: inTime(bolsterJournal) },
+  { key: 'cosy', draft: cosy, yarn: 'slate', journal: inTime([...knitted(1, 10, 3 * EVENING, 3), ...knitted(11, 23, 7 * EVENING, 3)]) },
+  { key: 'pouf', draft: pouf, yarn: 'madder', journal: inTime(knitted(1, 9, 10 * EVENING, 6)) },
+  { key: 'swatch', draft: swatch, yarn: 'moss', journal: inTime(swatchJournal) },
+];

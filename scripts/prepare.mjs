@@ -1,0 +1,54 @@
+/** Set-up shared by every command: packages when they are missing or stale, the build when it is older than the code. */
+import { execFileSync } from 'node:child_process';
+import fs from 'node:fs';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const ROOT = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..');
+
+export const run = (command, args, env = {}) =>
+  execFileSync(command, args, { cwd: ROOT, stdio: 'inherit', env: { ...process.env, ...env } });
+
+const timeOf = (file) => (fs.existsSync(file) ? fs.statSync(file).mtimeMs : 0);
+
+/** Installs what the lockfile says when node_modules is missing or older than the lockfile. */
+export function installPackages() {
+  const stamp = path.join(ROOT, 'node_modules/.package-lock.json');
+  if (timeOf(stamp) >= timeOf(path.join(ROOT, 'package-lock.json')) && timeOf(stamp) > 0) return;
+  console.log('Installing packages …');
+  run('npm', ['ci', '--no-audit', '--no-fund']);
+  fs.utimesSync(stamp, new Date(), new Date());
+}
+
+function newest(entry) {
+  const full = path.join(ROOT, entry);
+  if (!fs.existsSync(full)) return 0;
+  const stat = fs.statSync(full);
+  if (!stat.isDirectory()) return stat.mtimeMs;
+  return Math.max(0, ...fs.readdirSync(full).map((name) => newest(path.join(entry, name))));
+}
+
+const SOURCES = ['app', 'core', 'server', 'demo', 'bench', 'public', 'package-lock.json', 'vite.config.ts', 'react-router.config.ts', 'tsconfig.json'];
+const STAMP = path.join(ROOT, 'build/stamp');
+
+/** Builds the app and the demo seeder when any source is newer than the last build. */
+export async function buildApp() {
+  if (timeOf(STAMP) > Math.max(...SOURCES.map(newest))) return;
+  console.log('Building …');
+  run('npx', ['react-router', 'build']);
+  const { build } = await import('esbuild');
+  await build({
+    absWorkingDir: ROOT,
+    entryPoints: { seed: 'demo/seed.ts', bench: 'bench/main.ts' },
+    outdir: 'build/tools',
+    outExtension: { '.js': '.mjs' },
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    packages: 'external',
+    alias: { '~': path.join(ROOT, 'app'), '@core': path.join(ROOT, 'core') },
+    logLevel: 'warning',
+  });
+  fs.writeFileSync(STAMP, new Date().toISOString());
+}
