@@ -158,9 +158,9 @@ const bolsterJournal: DemoEvent[] = [
 ];
 
 const swatchJournal: DemoEvent[] = [
-  ...knitted(1, 14, 6 * EVENING, 2),
+  ...knitted(1, 12, 6 * EVENING, 2),
   {
-    minutes: 6 * EVENING + 36,
+    minutes: 6 * EVENING + 30,
     happening: (rowEvent) => ({
       kind: 'fault',
       pieceRow: 9,
@@ -178,6 +178,6 @@ const inTime = (events: DemoEvent[]) => [...events].sort((a, b) => a.minutes - b
 export const DEMO: readonly DemoPiece[] = [
   { key: 'bolster', draft: bolster, yarn: 'oat', journal: inTime(bolsterJournal) },
   { key: 'cosy', draft: cosy, yarn: 'slate', journal: inTime([...knitted(1, 10, 3 * EVENING, 3), ...knitted(11, 23, 7 * EVENING, 3)]) },
-  { key: 'pouf', draft: pouf, yarn: 'madder', journal: inTime(knitted(1, 9, 10 * EVENING, 6)) },
+  { key: 'pouf', draft: pouf, yarn: 'madder', journal: inTime(knitted(1, 8, 10 * EVENING, 6)) },
   { key: 'swatch', draft: swatch, yarn: 'moss', journal: inTime(swatchJournal) },
 ];

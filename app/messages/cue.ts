@@ -52,7 +52,7 @@ export function motionWords(motion: Motion): string {
     case 'yarn':
       return `yarn to the ${motion.to}`;
     case 'work':
-      return `${runWords(motion.run)}${motion.from === 'cableNeedle' ? ' from the cable needle' : motion.from === 'secondNeedle' ? ' from the second needle' : ''}`;
+      return runWords(motion.run);
     default:
       return never(motion);
   }
@@ -64,8 +64,19 @@ export const holdWords = (step: CrossingStep) => `${step.heldCount} to the ${ste
 export const stepWords = (step: Step): string =>
   step.kind === 'run' ? runWords(step.run) : step.kind === 'special' ? specialWords(step.cell, step.count) : holdWords(step);
 
-/** What follows the hold: "then knit 2, yarn to the front, purl 1 from the cable needle". */
-export const restOfCrossing = (step: CrossingStep) => step.motions.slice(1).map(motionWords).join(', ');
+/** What follows the hold: "knit 2, then from the cable needle: purl 1". */
+export function restOfCrossing(step: CrossingStep): string {
+  let from = 'leftNeedle';
+  const parts = step.motions.slice(1).map((motion, i, all) => {
+    const coming = motion.do === 'yarn' ? all[i + 1] : motion;
+    const source = coming?.do === 'work' ? coming.from : from;
+    const change = source !== from;
+    from = source;
+    const lead = !change ? '' : source === 'cableNeedle' ? 'then from the cable needle: ' : 'then from the second needle: ';
+    return `${lead}${motionWords(motion)}`;
+  });
+  return parts.join(', ');
+}
 
 /** "2 plain, then cross" / "cross now". */
 export const countdownWords = (plain: number) => (plain === 0 ? 'cross now' : `${plain} plain, then cross`);

@@ -26,7 +26,7 @@ export function summarise(piece: PieceRecord, events: readonly JournalEvent[]): 
   const state = fold(events);
   const sheet = worksheet(piece.plan, state.facts);
   const done = Math.min(state.done, sheet.rows);
-  const shown = Math.max(done, Math.min(ROWS_IN_STRIP, sheet.rows));
+  const shown = done > 0 ? done : Math.min(ROWS_IN_STRIP, sheet.rows);
   const first = Math.max(1, shown - ROWS_IN_STRIP + 1);
   const rows = Array.from({ length: shown - first + 1 }, (_, i) => (first + i <= done ? made(sheet, first + i) : charted(sheet, first + i)));
   const working = Math.min(done + 1, sheet.rows);

@@ -41,12 +41,21 @@ function CrossingCard({ step, times }: { step: CrossingStep; times: number }) {
           {holdWords(step)}
           {times > 1 && <span className="times"> × {times}</span>}
         </p>
-        <p className="then">
-          {restOfCrossing(step)} · <LeanWord lean={step.lean} />
-        </p>
+        <p className="then">{restOfCrossing(step)}</p>
       </div>
     </div>
   );
+}
+
+/** The leans of a panel's crossings, once each, in the order they come. */
+function Leans({ panel }: { panel: PanelCue }) {
+  const leans = [...new Set(panel.steps.flatMap((step) => (step.kind === 'crossing' ? [step.lean] : [])))];
+  return leans.map((lean, i) => (
+    <span key={lean}>
+      {i === 0 ? ' · ' : ', '}
+      <LeanWord lean={lean} />
+    </span>
+  ));
 }
 
 /** Steps side by side: plain ones as a line of words, crossings as cards. */
@@ -82,7 +91,10 @@ function PanelSteps({ panel, brief }: { panel: PanelCue; brief: boolean }) {
   const { head, unit, times, tail } = foldSteps(steps);
   return (
     <li className="panel-cue" data-crosses={panel.crosses}>
-      <p className="panel-cue-name">{panel.panel.name}</p>
+      <p className="panel-cue-name">
+        {panel.panel.name}
+        <Leans panel={panel} />
+      </p>
       <div>
         <StepList steps={head} />
         <StepList steps={unit} times={times} />

@@ -1,6 +1,6 @@
 /** The hanging fabric with its needle: columns of countdowns above, coming rows as ghosts, marks attached to it. */
 import { useMemo } from 'react';
-import type { CrossingBox } from '@core/fabric/shapes';
+import { ROW_HEIGHT, type CrossingBox } from '@core/fabric/shapes';
 import type { JournalState } from '@core/journal/fold';
 import { PaintedLayers } from '~/ui/fabric/painted';
 import { ribbons } from '~/ui/fabric/paint';
@@ -34,24 +34,18 @@ function Needle({ view }: { view: NeedlesView }) {
 }
 
 function RowNumbers({ view }: { view: NeedlesView }) {
-  const { picture, done, working } = view;
-  const rows = Array.from({ length: picture.lastRow - picture.firstRow + 1 }, (_, i) => picture.firstRow + i);
-  const size = Math.max(1, picture.width / 62);
+  const { picture, done } = view;
+  const rows = Array.from({ length: Math.max(0, done - picture.firstRow + 1) }, (_, i) => picture.firstRow + i);
+  const size = Math.max(1.1, picture.width / 48);
   return (
-    <g className="numerals" fontSize={size} textAnchor="end" fill="var(--soft)">
+    <g className="numerals" fontSize={size} fill="var(--soft)">
       {rows
-        .filter((row) => row <= done && (row % 10 === 0 || row === done))
-        .filter((row) => row === done || done - row > 2)
+        .filter((row) => row === done || (row % 10 === 0 && done - row > 2))
         .map((row) => (
-          <text key={row} x={picture.width + MARGIN - 0.3} y={picture.height - picture.yOf(row) + size * 0.8}>
+          <text key={row} x={picture.width + 0.7} y={picture.height - picture.yOf(row) + size * 0.8 + (row === done ? 0.4 : 0)} fontWeight={row === done ? 800 : 500}>
             {row}
           </text>
         ))}
-      {working !== null && (
-        <text x={picture.width + MARGIN - 0.3} y={picture.height - picture.yOf(working) + size * 0.7} fontWeight="800" fill="var(--ink)">
-          {working}
-        </text>
-      )}
     </g>
   );
 }
@@ -95,7 +89,7 @@ function ReleasedMarks({ view, released }: Pick<Props, 'view' | 'released'>) {
   return released.map(({ row, columns }) => (
     <g key={row} pointerEvents="none">
       {columns.map((column) => (
-        <rect key={column} x={picture.xOf(row, column) - 0.5} y={picture.height - picture.yOf(row)} width={1} height={0.78} fill="var(--fault)" opacity={0.5} />
+        <rect key={column} x={picture.xOf(row, column) - 0.5} y={picture.height - picture.yOf(row)} width={1} height={ROW_HEIGHT} fill="var(--fault)" opacity={0.5} />
       ))}
     </g>
   ));
@@ -169,7 +163,7 @@ export function FabricPanel({ view, state, touched, released, onTouch, askFace }
             <PaintedLayers layers={painting.coming} />
           </g>
           {lit.map(({ d, lean }) => (
-            <path key={d} d={d} fill={leanColour(lean)} opacity={0.85} />
+            <path key={d} d={d} fill={leanColour(lean)} transform={`translate(0 ${-ROW_HEIGHT})`} />
           ))}
           <rect className="deep" x={0} y={picture.height - picture.yOf(view.done)} width={picture.width} height={picture.yOf(view.done)} />
           <PaintedLayers layers={painting.made} />

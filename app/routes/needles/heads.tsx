@@ -30,11 +30,11 @@ function countWords({ count }: PanelColumn): string {
   if (count.kind === 'noHole') {
     const { anchor } = count;
     const from = anchor.kind === 'castOn' ? 'from the cast-on' : anchor.kind === 'lifeline' ? 'above the lifeline' : anchor.kind === 'twist' ? 'since the twist' : 'since this section began';
-    return `${count.rows} ${count.rows === 1 ? 'row' : 'rows'} ${from}`;
+    return `count ${count.rows} ${count.rows === 1 ? 'row' : 'rows'}\n${from}`;
   }
   const seen = count.seen === 'V' ? 'V' : 'bump';
-  if (count.tall !== null) return `count ${count.tall} tall ${count.tall === 1 ? 'V' : 'Vs'} up from the hole`;
-  return `count ${count.counted} ${seen}${count.counted === 1 ? '' : 's'} up from the hole`;
+  if (count.tall !== null) return `count ${count.tall} tall ${count.tall === 1 ? 'V' : 'Vs'}\nup from the hole`;
+  return `count ${count.counted} ${seen}${count.counted === 1 ? '' : 's'}\nup from the hole`;
 }
 
 /** Soonest first: cross now, then by plain rows left, then those that stay plain. */

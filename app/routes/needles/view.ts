@@ -11,7 +11,7 @@ import type { RowLabel } from '@core/notation/problems';
 import type { KnitterSettings } from '~/knitter/settings';
 import { paint, type Painting } from '~/ui/fabric/paint';
 
-export const ROWS_HANGING = 40;
+export const ROWS_HANGING = 54;
 export const ROWS_COMING = 5;
 
 export type PanelColumn = {

@@ -1,7 +1,7 @@
 /** From positioned shapes to path data. Decides nothing: it only draws what layout placed. SVG's y runs down. */
 import type { Picture, Shape } from '@core/fabric/shapes';
 
-const r = (value: number) => Math.round(value * 1000) / 1000;
+const r = (value: number) => Math.round(value * 100) / 100;
 
 /** A leaf from (x0, y0) to (x1, y1), `fat` wide. */
 function leaf(x0: number, y0: number, x1: number, y1: number, fat: number): string {
