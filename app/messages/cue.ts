@@ -64,17 +64,39 @@ export const holdWords = (step: CrossingStep) => `${step.heldCount} to the ${ste
 export const stepWords = (step: Step): string =>
   step.kind === 'run' ? runWords(step.run) : step.kind === 'special' ? specialWords(step.cell, step.count) : holdWords(step);
 
-/** What follows the hold: "knit 2, then from the cable needle: purl 1". */
+const VERBS: Readonly<Record<Run['stitch'], string>> = {
+  knit: 'knit',
+  purl: 'purl',
+  knitTbl: 'knit through the back',
+  purlTbl: 'purl through the back',
+  slipBehind: 'slip, yarn at the back,',
+  slipBefore: 'slip, yarn in front,',
+};
+
+/** Work off a spare needle: "knit the held 2", or "the held 3: knit 1, purl 2". */
+function fromNeedle(runs: readonly Run[], what: string): string {
+  const [only, ...more] = runs;
+  const count = runs.reduce((sum, run) => sum + run.count, 0);
+  if (only && more.length === 0) return `${VERBS[only.stitch]} ${what} ${count}`;
+  return `${what} ${count}: ${runs.map(runWords).join(', ')}`;
+}
+
+/** What follows the hold: "purl 1, yarn to the back, then knit the held 2". */
 export function restOfCrossing(step: CrossingStep): string {
-  let from = 'leftNeedle';
-  const parts = step.motions.slice(1).map((motion, i, all) => {
-    const coming = motion.do === 'yarn' ? all[i + 1] : motion;
-    const source = coming?.do === 'work' ? coming.from : from;
-    const change = source !== from;
-    from = source;
-    const lead = !change ? '' : source === 'cableNeedle' ? 'then from the cable needle: ' : 'then from the second needle: ';
-    return `${lead}${motionWords(motion)}`;
-  });
+  const works = step.motions.filter((motion) => motion.do === 'work');
+  const parts: string[] = [];
+  let said = 'leftNeedle';
+  for (const [i, motion] of step.motions.entries()) {
+    const coming = step.motions.slice(i).find((m) => m.do === 'work');
+    if (motion.do === 'hold' || !coming) continue;
+    const within = coming.from === said && said !== 'leftNeedle';
+    if (within && motion.do !== 'holdCentre') continue;
+    if (motion.do === 'work' && motion.from !== 'leftNeedle') {
+      said = motion.from;
+      const runs = works.filter(({ from }) => from === motion.from).map(({ run }) => run);
+      parts.push(`then ${fromNeedle(runs, motion.from === 'cableNeedle' ? 'the held' : 'the middle')}`);
+    } else parts.push(motionWords(motion));
+  }
   return parts.join(', ');
 }
 

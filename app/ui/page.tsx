@@ -11,7 +11,7 @@ const WAYS = [
 export function Page({ title, children, wide = false }: { title: ReactNode; children: ReactNode; wide?: boolean }) {
   return (
     <div className={`mx-auto px-6 pb-20 ${wide ? 'max-w-[1320px]' : 'max-w-[1080px]'}`}>
-      <header className="flex flex-wrap items-center gap-x-8 gap-y-1 py-4">
+      <header className="flex flex-wrap items-center gap-x-8 gap-y-1 py-3">
         <Link to="/" className="flex items-center gap-3 font-display text-2xl font-extrabold">
           <svg viewBox="0 0 44 48" width="26" height="29" aria-hidden="true">
             <path d="M37 44C37 28 7 20 7 4" fill="none" stroke="var(--soft)" strokeWidth="7" />
@@ -29,7 +29,7 @@ export function Page({ title, children, wide = false }: { title: ReactNode; chil
         </nav>
       </header>
       <main>
-        <h1 className="mt-4 mb-8 text-5xl">{title}</h1>
+        <h1 className="mt-1 mb-6 text-5xl">{title}</h1>
         {children}
       </main>
     </div>

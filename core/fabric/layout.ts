@@ -28,19 +28,27 @@ type Node = {
   crossed: 'over' | 'under' | null;
 };
 
-/** Right edge and width of every panel, wide enough for its widest row in the stretch. */
+/**
+ * Right edge and width of every panel, wide enough for its widest row in the stretch. Rows of fewer stitches (a rib
+ * below a cabled body) are spread over the whole width, as they are on the fabric, where cables draw in.
+ */
 function panelFrames(rows: readonly WorkRow[]) {
   const widths = new Map<string, number>();
   for (const { panels } of rows)
     for (const { panel, gives: g, takes: t } of panels) widths.set(panel.id, Math.max(widths.get(panel.id) ?? 0, g, t));
-  return (row: WorkRow) => {
+  const widthOf = ({ panel }: PanelRow) => widths.get(panel.id) ?? 0;
+  const totalOf = (row: WorkRow) => row.panels.reduce((sum, panel) => sum + widthOf(panel), 0);
+  const total = Math.max(0, ...rows.map(totalOf));
+  const framesOf = (row: WorkRow) => {
+    const scale = total / Math.max(1, totalOf(row));
     let right = 0;
-    return row.panels.map(({ panel }) => {
-      const frame = { right, width: widths.get(panel.id) ?? 0 };
+    return row.panels.map((panel) => {
+      const frame = { right, width: widthOf(panel) * scale };
       right += frame.width;
       return frame;
     });
   };
+  return { framesOf, total };
 }
 type Frame = { readonly right: number; readonly width: number };
 
@@ -134,10 +142,10 @@ class Layout {
     private readonly rows: readonly WorkRow[],
     private readonly face: Side,
   ) {
-    const framesOf = panelFrames(rows);
+    const { framesOf, total } = panelFrames(rows);
     this.frames = rows.map(framesOf);
+    this.total = total;
     this.firstRow = rows[0]?.row ?? 1;
-    this.total = Math.max(0, ...this.frames.map((row) => row.reduce((sum, { width }) => sum + width, 0)));
     let below = rows[0] ? footOf(rows[0], this.frames[0] as readonly Frame[]) : new Map<number, Node>();
     this.levels.set(this.firstRow - 1, below);
     rows.forEach((row, i) => {
@@ -196,16 +204,19 @@ class Layout {
     const columns = columnsGiven(row.laid, at);
     const nodes = columns.flatMap((column) => this.levels.get(row.row)?.get(column) ?? []);
     const xs = columns.map((column) => placeColumn(row, frames, column, 'given'));
-    if (Math.max(...xs.map(({ at: x }) => x)) - Math.min(...xs.map(({ at: x }) => x)) > this.total / 2 && columns.length < row.laid.gives / 2) return;
     const onTop = this.face === 'RS' ? 'over' : 'under';
     this.shadow(nodes.filter(({ crossed }) => crossed === onTop), panel.panel.id, at.cell.lean);
-    const left = Math.min(...xs.map(({ at: x, width }) => this.x(x) - width / 2));
-    const width = xs.reduce((sum, item) => sum + item.width, 0);
     const y = this.y(row.row) - ROW_HEIGHT;
+    const join = columns.findIndex((column, i) => i > 0 && column < (columns[i - 1] as number));
+    const parts = join < 0 ? [xs] : [xs.slice(0, join), xs.slice(join)];
+    for (const part of parts) {
+      const x = Math.min(...part.map((item) => this.x(item.at) - item.width / 2));
+      const width = part.reduce((sum, item) => sum + item.width, 0);
+      this.crossings.push({ row: row.row, panel: panel.panel.id, wale: waleOf(panel, at), at, x, y: y - ROW_HEIGHT / 2, width, height: ROW_HEIGHT * 2 });
+    }
     const firstGroup = at.cell.lean === 'left' ? at.cell.over.length : at.cell.under.length;
-    const split = xs.slice(0, firstGroup).reduce((sum, item) => sum + item.width, 0);
-    if (gives(at.cell) > 2) this.holes.push({ x: this.face === 'RS' ? left + width - split : left + split, y });
-    this.crossings.push({ row: row.row, panel: panel.panel.id, wale: waleOf(panel, at), at, x: left, y: y - ROW_HEIGHT / 2, width, height: ROW_HEIGHT * 2 });
+    const below = xs[firstGroup - 1] as { at: number; width: number };
+    if (gives(at.cell) > 2) this.holes.push({ x: this.x(below.at + below.width / 2), y });
   }
 
   /** A band around the strands on top, over the three rows through which they slope. */
@@ -213,7 +224,8 @@ class Layout {
     if (nodes.length === 0) return;
     const along = (pick: (xs: number[]) => number, out: number) =>
       [-1, 0, 1].map((step): [number, number] => {
-        const tops = nodes.map((node) => (step < 0 ? (node.parents[0] ?? node) : step > 0 ? (node.child ?? node) : node));
+        const beside = (node: Node) => (step < 0 ? node.parents[0] : step > 0 ? node.child : null) ?? node;
+        const tops = nodes.map((node) => (Math.abs(beside(node).at - node.at) > this.total / 2 ? node : beside(node)));
         const edge = pick(tops.map(this.top)) + out * ((nodes[0]?.width ?? 1) * 0.62);
         return [edge, this.y((nodes[0] as Node).row + step)];
       });

@@ -21,7 +21,7 @@ export type Shadow = { readonly row: number; readonly panel: string; readonly le
 /** The hole that a needle can be poked into, at the bottom of a crossing row. */
 export type Hole = { readonly x: number; readonly y: number };
 
-/** Where a crossing can be touched. */
+/** Where a crossing can be touched; one that lies over the join of a round has a box at either end. */
 export type CrossingBox = {
   readonly row: number;
   readonly panel: string;

@@ -28,7 +28,7 @@ export type Body =
 
 const MOST_DEEP = 20;
 const MOST_COUNT = 1000;
-const GAP = /[\s,;]*(?:then |and )?/;
+const GAP = /(?:[\s,;]|\.(?=\s))*(?:(?:then|and)\s+)*/;
 const TIMES = / *(?:x *(\d+)|(\d+) (?:more )?times|(once|twice|thrice))(?![a-z])/;
 const WORD_TIMES: Readonly<Record<string, number>> = { once: 1, twice: 2, thrice: 3 };
 const TO = / *(?:to|across)(?: the)? *(?:(?:end|all)(?: of (?:the )?(?:row|round|rnd))?|last (\d+|st\b) *(?:sts?|stitch(?:es)?)?)/;
@@ -262,7 +262,7 @@ export class BodyReader {
     const { cursor } = this;
     const from = cursor.at;
     const found = cursor.take(/[^\s,;[\]()*]+/) ?? cursor.take(/[\s\S]/);
-    const word = (found?.[0] ?? '').replace(/[.:]+$/, '').slice(0, 60);
+    const word = (found?.[0] ?? '').replace(/(?<=.)[.:]+$/, '').slice(0, 60);
     const meanings = ambiguousMeanings(word);
     this.fail(meanings ? { code: 'ambiguous-name', word, meanings } : { code: 'unknown-word', word }, from, from + Math.max(1, word.length));
     if (this.problems.length > 50) cursor.at = cursor.end;

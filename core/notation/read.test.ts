@@ -97,7 +97,7 @@ describe('what cannot be read is named with its place', () => {
     ['rows and rounds mixed', 'Rnd 1: k2.\nRow 2: k2.', ['rows-and-rounds 2:1']],
     ['to last n sts that is not so', 'Row 1: *k2, p2; rep from * to last 3 sts, k2.', ['to-last-differs 1:8']],
     ['an unclear count of repeats', 'Row 1: *k2, p2; rep from * 3 times.', ['repeat-count-unclear 1:8']],
-    ['a false count note', 'Row 1: *k2, p2; rep from * to end. (26 sts)', ['stated-count-wrong 1:34']],
+    ['a false count note', 'Row 1: *k2, p2; rep from * to end. (26 sts)', ['stated-count-wrong 1:36']],
     ['a false multiple', 'Multiple of 6 sts.\nRow 1: *k2, p2; rep from * to end.', ['stated-multiple-wrong 1:1', 'counts-differ 2:1']],
     ['a legend entry that says nothing', 'Row 1: Zig.\n\nZig = wiggle it', ['unknown-word 1:8', 'legend-not-understood 3:1']],
     ['rows that copy each other', 'Row 1: as row 2.\nRow 2: as row 1.', ['copies-itself 1:8', 'copies-itself 2:8']],
@@ -105,6 +105,7 @@ describe('what cannot be read is named with its place', () => {
     ['nothing to be presented', 'Row 1: knit the knits and purl the purls.', ['nothing-below 1:1']],
     ['row 1 that presents itself in two ways', 'Set-up row (WS): k2.\nRow 1 (RS): knit the knits and purl the purls.\nRow 2: p2.', ['presents-two-ways 2:1']],
     ['stitches outside any row', 'k2, p2 all along\n\nRow 1: k2.', ['stray-line 1:1']],
+    ['a remark after the row', 'Row 1: *p2, k2; rep from * to end. and on', ['unknown-word 1:40']],
     ['a number without stitch', 'Row 1: k, p2.', ['unknown-word 1:8']],
     ['markup', '<b>Row 1:</b> k2', ['stray-line 1:1']],
   ])('%s', (_, text, expected) => expect(codes(text)).toEqual(expected));

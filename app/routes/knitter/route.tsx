@@ -65,7 +65,7 @@ function Choices({ name, legend, value, choices }: { name: string; legend: strin
 function Counting({ settings }: { settings: KnitterSettings }) {
   const { school } = settings;
   return (
-    <>
+    <div className="counting">
       <Choices
         name="loopCounts"
         legend="The loop on the needle"
@@ -85,7 +85,7 @@ function Counting({ settings }: { settings: KnitterSettings }) {
         ]}
       />
       <p className="text-soft">As set now: the crossing row and three rows more are “{inSchool(4, school)}”.</p>
-    </>
+    </div>
   );
 }
 

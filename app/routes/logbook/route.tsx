@@ -1,5 +1,5 @@
 /** The logbook: everything that happened to a piece, by sittings; what can be taken back, taken back here. */
-import { useMemo } from 'react';
+import { useMemo, useSyncExternalStore } from 'react';
 import { data, Link } from 'react-router';
 import { database, LOCAL_KNITTER } from '~/db/client.server';
 import { readJournal } from '~/db/journal.server';
@@ -19,8 +19,16 @@ export async function loader({ params }: Route.LoaderArgs) {
 
 export const meta: Route.MetaFunction = () => [{ title: 'Logbook · Gritch' }];
 
-const day = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long', timeZone: 'UTC' });
-const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', timeZone: 'UTC' });
+const unchanging = () => () => undefined;
+/** The server writes universal time, for it does not know where the knitter is; her browser then writes her own. */
+function useClock() {
+  const timeZone = useSyncExternalStore(unchanging, () => Intl.DateTimeFormat().resolvedOptions().timeZone, () => 'UTC');
+  return useMemo(() => {
+    const day = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long', timeZone });
+    const time = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', timeZone });
+    return { day: (iso: string) => day.format(new Date(iso)), time: (iso: string) => time.format(new Date(iso)) };
+  }, [timeZone]);
+}
 
 const TAKE_BACK = new Set(['note', 'lifeline', 'fault', 'mended', 'panelRowSet']);
 
@@ -46,6 +54,7 @@ function LogLine({ line, panelName, takeBack }: { line: Line; panelName: (id: st
 export default function Logbook({ loaderData }: Route.ComponentProps) {
   const { piece, panels, events: stored } = loaderData;
   const { events, state, record } = useJournal(piece.id, stored);
+  const clock = useClock();
   const lines = useMemo(() => logbookLines(events, state), [events, state]);
   return (
     <Page title={`Logbook: ${piece.name}`}>
@@ -64,9 +73,9 @@ export default function Logbook({ loaderData }: Route.ComponentProps) {
       {lines.map((sitting) => (
         <section key={sitting.from} className="mt-10">
           <h2 className="text-2xl">
-            {day.format(new Date(sitting.from))}
+            {clock.day(sitting.from)}
             <span className="ml-4 font-sans text-base font-normal text-soft">
-              {clock.format(new Date(sitting.from))}–{clock.format(new Date(sitting.to))} UTC · {sitting.rows} {sitting.rows === 1 ? 'row' : 'rows'}
+              {clock.time(sitting.from)}–{clock.time(sitting.to)} · {sitting.rows} {sitting.rows === 1 ? 'row' : 'rows'}
             </span>
           </h2>
           <ol className="mt-2">

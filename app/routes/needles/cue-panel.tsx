@@ -18,9 +18,10 @@ function FaceMark({ side }: { side: 'RS' | 'WS' }) {
   );
 }
 
-function SideLine({ cue, inTheRound }: { cue: RowCue; inTheRound: boolean }) {
-  const fromRight = facedDirection(cue.working) === 'rightToLeft';
-  const words = inTheRound ? 'round, right side' : cue.working.side === 'RS' ? 'right side' : 'wrong side';
+/** The arrow runs as the row does on the fabric that is shown. */
+function SideLine({ cue, faces }: { cue: RowCue; faces: NeedlesView['faces'] }) {
+  const fromRight = (faces === 'WS' ? facedDirection(cue.working) : cue.working.direction) === 'rightToLeft';
+  const words = cue.working.side === 'RS' ? 'right side' : 'wrong side';
   return (
     <p className="side-line">
       <FaceMark side={cue.working.side} />
@@ -113,7 +114,24 @@ function Marker({ cue }: { cue: RowCue }) {
   );
 }
 
-function Steps({ cue }: { cue: RowCue }) {
+/** What comes after this row, so that the hands can plan ahead. */
+function Coming({ coming }: { coming: NeedlesView['coming'] }) {
+  if (coming.length === 0) return null;
+  return (
+    <div className="coming">
+      <h3 className="coming-title">Coming</h3>
+      <ul>
+        {coming.map(({ row, panels }) => (
+          <li key={row}>
+            <span className="numerals coming-row">{row}</span> {panels.join(', ')}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function Steps({ cue, coming }: { cue: RowCue; coming: NeedlesView['coming'] }) {
   const [every, setEvery] = useState(false);
   const brief = cue.presented && !every;
   const nothing = brief && cue.panels.every(({ exceptions }) => exceptions.length === 0);
@@ -131,6 +149,7 @@ function Steps({ cue }: { cue: RowCue }) {
           {every ? 'Say it briefly' : 'Every stitch of this row'}
         </button>
       )}
+      <Coming coming={coming} />
     </div>
   );
 }
@@ -158,7 +177,7 @@ export function CuePanel({ view, onComplete, onUndo, canUndo }: { view: NeedlesV
           </h2>
         </div>
         <div className="row-side">
-          {cue && <SideLine cue={cue} inTheRound={inTheRound} />}
+          {cue && <SideLine cue={cue} faces={view.faces} />}
           <p className="done-line">
             <span data-testid="done">{done}</span> of {sheet.rows} done
           </p>
@@ -170,7 +189,7 @@ export function CuePanel({ view, onComplete, onUndo, canUndo }: { view: NeedlesV
       <p className="sr-only" aria-live="polite">
         {spoken(cue)}
       </p>
-      {cue ? <Steps key={cue.row.row} cue={cue} /> : <p className="presented">Every row of the plan is done. Bind off.</p>}
+      {cue ? <Steps key={cue.row.row} cue={cue} coming={view.coming} /> : <p className="presented">Every row of the plan is done. Bind off.</p>}
       <div className="controls">
         <button type="button" className="undo-control" onClick={onUndo} disabled={!canUndo}>
           <Undo2 aria-hidden="true" size={28} />

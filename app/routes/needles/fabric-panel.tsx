@@ -20,7 +20,7 @@ type Props = {
 /** Room left of the fabric for row numbers, in stitches. */
 const MARGIN = 3;
 /** The widest a stitch is drawn, in px, so that a narrow piece does not swell. */
-const WIDEST_STITCH = 24;
+const WIDEST_STITCH = 32;
 
 function Needle({ view }: { view: NeedlesView }) {
   const { picture, done } = view;
@@ -109,7 +109,7 @@ function Crossings({ view, state, touched, onTouch }: Pick<Props, 'view' | 'stat
       const here = touched?.row === box.row && touched.panel === box.panel && touched.wale === box.wale;
       return (
         <rect
-          key={`${box.row} ${box.panel} ${box.wale}`}
+          key={`${box.row} ${box.panel} ${box.wale} ${box.x}`}
           role="button"
           tabIndex={0}
           aria-label={boxWords(box)}
@@ -149,13 +149,17 @@ function FaceQuestion({ choose }: { choose: (face: 'faces' | 'chart') => void })
   );
 }
 
+/** Room for the words above a narrow piece, in px. */
+const LEAST_FRAME = 520;
+
 export function FabricPanel({ view, state, touched, released, onTouch, askFace }: Props) {
   const { picture, painting, working } = view;
   const lit = useMemo(() => (working === null ? [] : ribbons(picture, working)), [picture, working]);
   const width = picture.width + MARGIN + 1.6;
+  const frame = Math.max(LEAST_FRAME, width * WIDEST_STITCH);
   return (
     <section aria-label="The fabric on the needle" className="fabric-panel">
-      <div className="fabric-frame" style={{ maxWidth: `${Math.max(420, width * WIDEST_STITCH)}px` }}>
+      <div className="fabric-frame" style={{ maxWidth: `${frame}px` }}>
         <Heads view={view} share={picture.width / width} offset={1.6 / width} />
         {askFace && view.cue?.working.side === 'WS' && <FaceQuestion choose={askFace} />}
         <svg className="fabric" viewBox={`-1.6 0 ${width} ${picture.height + 0.4}`} role="group" aria-label={`Rows ${picture.firstRow} to ${view.done}`}>

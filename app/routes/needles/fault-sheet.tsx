@@ -43,7 +43,7 @@ function Summary({ ladder }: { ladder: Ladder }) {
         <dt>Crossings to make again</dt>
         <dd className="numerals">{others.length}</dd>
       </div>
-      {rows.length > 0 && <p className="w-full text-base">Also crossed in those stitches: {rows.length === 1 ? 'row' : 'rows'} {rows.join(', ')}.</p>}
+      {rows.length > 0 && <p className="text-base">Also crossed in those stitches: {rows.length === 1 ? 'row' : 'rows'} {rows.join(', ')}.</p>}
     </dl>
   );
 }

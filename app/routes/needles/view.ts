@@ -8,11 +8,13 @@ import type { Plan } from '@core/piece/plan';
 import { charted, made, sideOf, worksheet, type Worksheet } from '@core/piece/worksheet';
 import { countFor, type Count } from '@core/place/count';
 import type { RowLabel } from '@core/notation/problems';
+import type { Side } from '@core/stitch/types';
 import type { KnitterSettings } from '~/knitter/settings';
 import { paint, type Painting } from '~/ui/fabric/paint';
 
 export const ROWS_HANGING = 54;
 export const ROWS_COMING = 5;
+const CROSSINGS_AHEAD = 3;
 
 export type PanelColumn = {
   readonly id: string;
@@ -30,6 +32,10 @@ export type NeedlesView = {
   readonly working: number | null;
   readonly cue: RowCue | null;
   readonly columns: readonly PanelColumn[];
+  /** The next rows with a crossing after the row in hand, and the panels that cross in them. */
+  readonly coming: readonly { readonly row: number; readonly panels: readonly string[] }[];
+  /** The side of the fabric that the picture shows. */
+  readonly faces: Side;
   readonly picture: Picture;
   readonly painting: Painting;
   readonly sectionName: string;
@@ -50,6 +56,18 @@ function columnsAt(sheet: Worksheet, working: number, state: JournalState, setti
     }));
 }
 
+function comingAfter(sheet: Worksheet, working: number, columns: readonly PanelColumn[]): NeedlesView['coming'] {
+  const coming: { row: number; panels: string[] }[] = [];
+  for (let from = working + 1; from <= sheet.rows && coming.length < CROSSINGS_AHEAD; ) {
+    const next = columns.flatMap(({ id, name }) => ({ name, row: nextCrossing(sheet, id, from)?.row ?? Infinity }));
+    const row = Math.min(...next.map((item) => item.row));
+    if (row > sheet.rows) break;
+    coming.push({ row, panels: next.filter((item) => item.row === row).map(({ name }) => name) });
+    from = row + 1;
+  }
+  return coming;
+}
+
 /** Rows of the fabric: what hangs from the needle, then what comes, cut off where a section changes the line-up's width. */
 function fabricRows(sheet: Worksheet, done: number, hanging: number) {
   const first = Math.max(1, done - hanging + 1);
@@ -65,12 +83,15 @@ export function needlesView(plan: Plan, state: JournalState, settings: KnitterSe
   const faces = settings.wrongSide === 'faces' ? sideOf(plan, at) : 'RS';
   const picture = layOut(fabricRows(sheet, done, hanging), faces);
   const row = charted(sheet, at);
+  const columns = working === null ? [] : columnsAt(sheet, working, state, settings);
   return {
     sheet,
     done,
     working,
     cue: working === null ? null : cueFor(sheet, working, settings.hand),
-    columns: working === null ? [] : columnsAt(sheet, working, state, settings),
+    columns,
+    coming: comingAfter(sheet, at, columns),
+    faces,
     picture,
     painting: paint(picture, done),
     sectionName: row.section.name,

@@ -85,6 +85,7 @@ function RowsField({ panel, problems, onChange }: Pick<Props, 'panel' | 'problem
 
 export function PanelEditor({ panel, construction, problems, reading, hasSetUp, alone, firstSection, place, onChange, onMove, onRemove }: Props) {
   const id = useId();
+  const unreadable = problems.some(({ code }) => code === 'rows-not-read');
   const others = problems.filter(({ code }) => code !== 'rows-not-read');
   return (
     <fieldset className="panel-editor" data-wrong={problems.length > 0}>
@@ -107,7 +108,7 @@ export function PanelEditor({ panel, construction, problems, reading, hasSetUp, 
         </button>
       </div>
       <details className="mt-2" open={problems.length > 0 || panel.text === '' ? true : undefined}>
-        <summary className="min-h-12 cursor-pointer py-3 text-soft">{reading ?? 'Rows'} · read or change the rows</summary>
+        <summary className="min-h-12 cursor-pointer py-3 text-soft">{unreadable || !reading ? 'Rows not read yet' : reading} · read or change the rows</summary>
         <RowsField panel={panel} problems={problems} onChange={onChange} />
       </details>
       <div className="mt-2 flex flex-wrap items-end gap-4">

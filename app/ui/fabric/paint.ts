@@ -78,10 +78,12 @@ function layers(picture: Picture, split: number, above: boolean): Layers {
     for (const shape of shapes) if (here(bottomOf(shape))) pen.draw(shape);
     return pen.paths();
   };
-  const shadows = picture.shadows.filter(({ row }) => here(picture.yOf(row - 1)));
+  // Rows to come are ghosts and throw no shadow; one at the needle ends there.
+  const shadows = above ? [] : picture.shadows.filter(({ row }) => here(picture.yOf(row - 1)));
+  const below = ({ points }: Picture['shadows'][number]) => points.map(([x, y]) => [x, Math.min(y, split)] as const);
   return {
     ground: draw(picture.ground),
-    shadow: shadows.map(({ points }) => polygon(points, picture.height)).join(''),
+    shadow: shadows.map((shadow) => polygon(below(shadow), picture.height)).join(''),
     over: draw(picture.over),
     holes: picture.holes.filter(({ y }) => here(y)).map(({ x, y }) => ({ x: r(x), y: r(picture.height - y) })),
   };
