@@ -2,7 +2,11 @@ const transform = {
   '^.+\\.tsx?$': [
     '@swc/jest',
     {
-      jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022', transform: { react: { runtime: 'automatic' } } },
+      jsc: {
+        parser: { syntax: 'typescript', tsx: true },
+        target: 'es2022',
+        transform: { react: { runtime: 'automatic' } },
+      },
       module: { type: 'es6' },
     },
   ],

@@ -1,5 +1,14 @@
 import type { ReactNode } from 'react';
-import { isRouteErrorResponse, Link, Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData } from 'react-router';
+import {
+  isRouteErrorResponse,
+  Link,
+  Links,
+  Meta,
+  Outlet,
+  Scripts,
+  ScrollRestoration,
+  useRouteLoaderData,
+} from 'react-router';
 import { database, LOCAL_KNITTER } from './db/client.server';
 import { readSettings } from './db/pieces.server';
 import type { Route } from './+types/root';

@@ -15,7 +15,8 @@ export type Column = Branded<'Column'>;
 export type Wale = Branded<'Wale'>;
 
 function whole(value: number, least: number, name: string): number {
-  if (!Number.isInteger(value) || value < least) throw new RangeError(`${name} must be a whole number from ${least}: ${value}`);
+  if (!Number.isInteger(value) || value < least)
+    throw new RangeError(`${name} must be a whole number from ${least}: ${value}`);
   return value;
 }
 

@@ -35,7 +35,9 @@ it.each(DEMO.map(({ key }) => key))('%s can be knitted and its journal counts ev
 it('the bolster has five panels that repeat every 4, 6, 8, 16 and 24 rows, 62 rows in nine sittings, and a lifeline', () => {
   const { plan } = planOf('bolster');
   const panels = plan.sections[1]?.panels.filter(({ edge }) => !edge) ?? [];
-  expect(panels.map(({ chart }) => plan.charts[chart]?.rows.length).sort((a, b) => (a ?? 0) - (b ?? 0))).toEqual([4, 6, 8, 16, 24]);
+  expect(
+    panels.map(({ chart }) => plan.charts[chart]?.rows.length).sort((a, b) => (a ?? 0) - (b ?? 0)),
+  ).toEqual([4, 6, 8, 16, 24]);
   const events = journalOf('bolster');
   expect(sittings(events)).toHaveLength(9);
   expect(fold(events)).toMatchObject({ done: 62, lifelines: [{ row: 50 }] });
@@ -44,5 +46,7 @@ it('the bolster has five panels that repeat every 4, 6, 8, 16 and 24 rows, 62 ro
 it('the fault marked on the swatch is on a charted crossing', () => {
   const { sheet } = planOf('swatch');
   const [fault] = fold(journalOf('swatch')).faults;
-  expect(fault && chartedCrossing(sheet, fault.pieceRow, fault.panel, fault.wale)?.cell).toEqual(fault?.charted);
+  expect(fault && chartedCrossing(sheet, fault.pieceRow, fault.panel, fault.wale)?.cell).toEqual(
+    fault?.charted,
+  );
 });

@@ -5,8 +5,16 @@ import { SHELF } from '@core/shelf/data';
 import type { Yarn } from '~/knitter/settings';
 
 /** What happens at a number of minutes after the first evening began. */
-export type DemoEvent = { readonly minutes: number; readonly happening: (rowEvent: (row: number) => string) => Happening };
-export type DemoPiece = { readonly key: string; readonly draft: PieceDraft; readonly yarn: Yarn; readonly journal: readonly DemoEvent[] };
+export type DemoEvent = {
+  readonly minutes: number;
+  readonly happening: (rowEvent: (row: number) => string) => Happening;
+};
+export type DemoPiece = {
+  readonly key: string;
+  readonly draft: PieceDraft;
+  readonly yarn: Yarn;
+  readonly journal: readonly DemoEvent[];
+};
 
 const shelf = (key: string) => SHELF.find((entry) => entry.key === key)?.rows ?? '';
 
@@ -79,9 +87,24 @@ const cosy: PieceDraft = {
   firstSide: 'RS',
   firstDirection: 'rightToLeft',
   sections: [
-    { id: 'rib', name: 'Rib', rows: 10, panels: [panel('foot-rib', 'rib', 'Round 1: *k3, p2; rep from * to end.', { repeats: 6 })] },
-    { id: 'body', name: 'Body', rows: 49, panels: [panel('lattice', 'hurdle lattice', LANTERN, { repeats: 6, withSetUp: true, closed: true })] },
-    { id: 'neck', name: 'Neck', rows: 8, panels: [panel('neck-rib', 'neck rib', 'Round 1: *k2, p1; rep from * to end.', { repeats: 12 })] },
+    {
+      id: 'rib',
+      name: 'Rib',
+      rows: 10,
+      panels: [panel('foot-rib', 'rib', 'Round 1: *k3, p2; rep from * to end.', { repeats: 6 })],
+    },
+    {
+      id: 'body',
+      name: 'Body',
+      rows: 49,
+      panels: [panel('lattice', 'hurdle lattice', LANTERN, { repeats: 6, withSetUp: true, closed: true })],
+    },
+    {
+      id: 'neck',
+      name: 'Neck',
+      rows: 8,
+      panels: [panel('neck-rib', 'neck rib', 'Round 1: *k2, p1; rep from * to end.', { repeats: 12 })],
+    },
   ],
 };
 
@@ -154,7 +177,11 @@ const bolsterJournal: DemoEvent[] = [
   ...SITTINGS.flatMap(([from, to, evening]) => knitted(from, to, evening * EVENING, 5)),
   plain(EVENING + 44, { kind: 'note', row: 14, text: 'Second ball, same dye lot.' }),
   plain(9 * EVENING + 34, { kind: 'lifeline', row: 50 }),
-  plain(14 * EVENING + 21, { kind: 'note', row: 62, text: 'In the photograph from Sunday something looks odd about twenty rows down. Look it over in daylight.' }),
+  plain(14 * EVENING + 21, {
+    kind: 'note',
+    row: 62,
+    text: 'In the photograph from Sunday something looks odd about twenty rows down. Look it over in daylight.',
+  }),
 ];
 
 const swatchJournal: DemoEvent[] = [
@@ -167,8 +194,18 @@ const swatchJournal: DemoEvent[] = [
       rowEvent: rowEvent(9),
       panel: 'rope',
       wale: 16,
-      charted: { kind: 'crossing', lean: 'left', over: ['knit', 'knit', 'knit'], under: ['knit', 'knit', 'knit'] },
-      made: { kind: 'crossing', lean: 'right', over: ['knit', 'knit', 'knit'], under: ['knit', 'knit', 'knit'] },
+      charted: {
+        kind: 'crossing',
+        lean: 'left',
+        over: ['knit', 'knit', 'knit'],
+        under: ['knit', 'knit', 'knit'],
+      },
+      made: {
+        kind: 'crossing',
+        lean: 'right',
+        over: ['knit', 'knit', 'knit'],
+        under: ['knit', 'knit', 'knit'],
+      },
     }),
   },
 ];
@@ -177,7 +214,12 @@ const inTime = (events: DemoEvent[]) => [...events].sort((a, b) => a.minutes - b
 
 export const DEMO: readonly DemoPiece[] = [
   { key: 'bolster', draft: bolster, yarn: 'oat', journal: inTime(bolsterJournal) },
-  { key: 'cosy', draft: cosy, yarn: 'slate', journal: inTime([...knitted(1, 10, 3 * EVENING, 3), ...knitted(11, 23, 7 * EVENING, 3)]) },
+  {
+    key: 'cosy',
+    draft: cosy,
+    yarn: 'slate',
+    journal: inTime([...knitted(1, 10, 3 * EVENING, 3), ...knitted(11, 23, 7 * EVENING, 3)]),
+  },
   { key: 'pouf', draft: pouf, yarn: 'madder', journal: inTime(knitted(1, 8, 10 * EVENING, 6)) },
   { key: 'swatch', draft: swatch, yarn: 'moss', journal: inTime(swatchJournal) },
 ];

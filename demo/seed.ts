@@ -26,7 +26,11 @@ const db = await openDatabase(path.resolve(process.env.GRITCH_DATA ?? '.cache/de
 for (const piece of DEMO) {
   const checked = checkDraft(piece.draft);
   if (!checked.ok) throw new Error(`${piece.key}: ${JSON.stringify(checked.error)}`);
-  const id = await createPiece(db, LOCAL_KNITTER, { draft: piece.draft, plan: checked.value.plan, yarn: piece.yarn });
+  const id = await createPiece(db, LOCAL_KNITTER, {
+    draft: piece.draft,
+    plan: checked.value.plan,
+    yarn: piece.yarn,
+  });
   const events = eventsOf(piece);
   for (let at = 0; at < events.length; at += BATCH) {
     const result = await appendEvents(db, LOCAL_KNITTER, id, events.slice(at, at + BATCH));

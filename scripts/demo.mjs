@@ -9,7 +9,9 @@ const MARK = 'this-is-demo-data';
 /** Only a folder that is missing, empty or marked as the demo's own is ever cleared. */
 function freshFolder(folder) {
   if (fs.existsSync(folder) && fs.readdirSync(folder).length > 0 && !fs.existsSync(path.join(folder, MARK))) {
-    console.error(`${folder} holds data that is not the demo's. Choose another folder with GRITCH_DATA, or see it with npm start.`);
+    console.error(
+      `${folder} holds data that is not the demo's. Choose another folder with GRITCH_DATA, or see it with npm start.`,
+    );
     process.exit(1);
   }
   fs.rmSync(folder, { recursive: true, force: true });

@@ -28,7 +28,18 @@ function newest(entry) {
   return Math.max(0, ...fs.readdirSync(full).map((name) => newest(path.join(entry, name))));
 }
 
-const SOURCES = ['app', 'core', 'server', 'demo', 'bench', 'public', 'package-lock.json', 'vite.config.ts', 'react-router.config.ts', 'tsconfig.json'];
+const SOURCES = [
+  'app',
+  'core',
+  'server',
+  'demo',
+  'bench',
+  'public',
+  'package-lock.json',
+  'vite.config.ts',
+  'react-router.config.ts',
+  'tsconfig.json',
+];
 const STAMP = path.join(ROOT, 'build/stamp');
 
 /** Builds the app and the demo seeder when any source is newer than the last build. */

@@ -17,7 +17,12 @@ const same = (a: JournalEvent, b: JournalEvent) => JSON.stringify(a) === JSON.st
  * Adds a batch. An event that is there already is acknowledged again with its old number; the same id with other
  * content, or of another piece, refuses the whole batch.
  */
-export async function appendEvents(db: Database, knitterId: string, pieceId: string, batch: readonly JournalEvent[]): Promise<AppendResult> {
+export async function appendEvents(
+  db: Database,
+  knitterId: string,
+  pieceId: string,
+  batch: readonly JournalEvent[],
+): Promise<AppendResult> {
   return db.transaction(
     async (tx): Promise<AppendResult> => {
       const [piece] = await tx
@@ -28,20 +33,38 @@ export async function appendEvents(db: Database, knitterId: string, pieceId: str
         .groupBy(pieces.id);
       if (!piece) return { ok: false, code: 'no-such-piece' };
       const ids = batch.map(({ id }) => id);
-      const stored = await tx.select({ id: events.id, seq: events.seq, body: events.body, pieceId: events.pieceId }).from(events).where(inArray(events.id, ids));
+      const stored = await tx
+        .select({ id: events.id, seq: events.seq, body: events.body, pieceId: events.pieceId })
+        .from(events)
+        .where(inArray(events.id, ids));
       const known = new Map(stored.map((row) => [row.id, row]));
       const fresh = new Map<string, { event: JournalEvent; seq: number }>();
       let seq = piece.last ?? 0;
       for (const event of batch) {
         const before = known.get(event.id);
         const twin = fresh.get(event.id)?.event ?? before?.body;
-        if (twin && (!same(twin, event) || (before && before.pieceId !== pieceId))) return { ok: false, code: 'same-id-other-content', id: event.id };
+        if (twin && (!same(twin, event) || (before && before.pieceId !== pieceId)))
+          return { ok: false, code: 'same-id-other-content', id: event.id };
         if (!twin) fresh.set(event.id, { event, seq: (seq += 1) });
       }
       const receivedAt = new Date().toISOString();
       if (fresh.size > 0)
-        await tx.insert(events).values([...fresh.values()].map((row) => ({ pieceId, seq: row.seq, knitterId, id: row.event.id, body: row.event, receivedAt })));
-      return { ok: true, events: batch.map(({ id }) => ({ id, seq: fresh.get(id)?.seq ?? (known.get(id)?.seq as number) })) };
+        await tx
+          .insert(events)
+          .values(
+            [...fresh.values()].map((row) => ({
+              pieceId,
+              seq: row.seq,
+              knitterId,
+              id: row.event.id,
+              body: row.event,
+              receivedAt,
+            })),
+          );
+      return {
+        ok: true,
+        events: batch.map(({ id }) => ({ id, seq: fresh.get(id)?.seq ?? (known.get(id)?.seq as number) })),
+      };
     },
     { behavior: 'immediate' },
   );

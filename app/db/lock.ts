@@ -54,7 +54,8 @@ export function lockWrites(client: Client): Client {
     get(target, key) {
       const value = Reflect.get(target, key, target) as unknown;
       if (typeof value !== 'function') return value;
-      const call = (...args: unknown[]) => (value as (...a: unknown[]) => Promise<unknown>).apply(target, args);
+      const call = (...args: unknown[]) =>
+        (value as (...a: unknown[]) => Promise<unknown>).apply(target, args);
       if (key === 'transaction')
         return async (...args: unknown[]) => {
           const end = await turn.take();
@@ -65,8 +66,10 @@ export function lockWrites(client: Client): Client {
             throw error;
           }
         };
-      if (key === 'execute') return (...args: unknown[]) => (reads(args[0]) ? call(...args) : turn.run(() => call(...args)));
-      if (key === 'batch' || key === 'migrate' || key === 'executeMultiple') return (...args: unknown[]) => turn.run(() => call(...args));
+      if (key === 'execute')
+        return (...args: unknown[]) => (reads(args[0]) ? call(...args) : turn.run(() => call(...args)));
+      if (key === 'batch' || key === 'migrate' || key === 'executeMultiple')
+        return (...args: unknown[]) => turn.run(() => call(...args));
       return call;
     },
   });

@@ -7,18 +7,31 @@ import { USUAL, YARNS, type KnitterSettings, type Yarn } from '../knitter/settin
 import type { Database } from './client.server';
 import { knitters, pieces, revisions } from './schema';
 
-export type PieceRecord = { readonly id: string; readonly name: string; readonly yarn: Yarn; readonly plan: Plan };
+export type PieceRecord = {
+  readonly id: string;
+  readonly name: string;
+  readonly yarn: Yarn;
+  readonly plan: Plan;
+};
 
 const yarnOf = (yarn: string): Yarn => YARNS.find((known) => known === yarn) ?? 'oat';
 
 /** Stores a checked draft as a new piece with its first revision; both or neither. */
-export async function createPiece(db: Database, knitterId: string, piece: { draft: PieceDraft; plan: Plan; yarn: Yarn; id?: string }): Promise<string> {
+export async function createPiece(
+  db: Database,
+  knitterId: string,
+  piece: { draft: PieceDraft; plan: Plan; yarn: Yarn; id?: string },
+): Promise<string> {
   const id = piece.id ?? uuid();
   const createdAt = new Date().toISOString();
   await db.transaction(
     async (tx) => {
-      await tx.insert(pieces).values({ id, knitterId, name: piece.draft.name.trim(), yarn: piece.yarn, createdAt });
-      await tx.insert(revisions).values({ pieceId: id, number: 1, knitterId, plan: piece.plan, draft: piece.draft, createdAt });
+      await tx
+        .insert(pieces)
+        .values({ id, knitterId, name: piece.draft.name.trim(), yarn: piece.yarn, createdAt });
+      await tx
+        .insert(revisions)
+        .values({ pieceId: id, number: 1, knitterId, plan: piece.plan, draft: piece.draft, createdAt });
     },
     { behavior: 'immediate' },
   );
@@ -50,10 +63,17 @@ export async function listPieces(db: Database, knitterId: string): Promise<Piece
 }
 
 export async function readSettings(db: Database, knitterId: string): Promise<KnitterSettings> {
-  const [row] = await db.select({ settings: knitters.settings }).from(knitters).where(eq(knitters.id, knitterId));
+  const [row] = await db
+    .select({ settings: knitters.settings })
+    .from(knitters)
+    .where(eq(knitters.id, knitterId));
   return { ...USUAL, ...row?.settings };
 }
 
-export async function saveSettings(db: Database, knitterId: string, settings: KnitterSettings): Promise<void> {
+export async function saveSettings(
+  db: Database,
+  knitterId: string,
+  settings: KnitterSettings,
+): Promise<void> {
   await db.update(knitters).set({ settings }).where(eq(knitters.id, knitterId));
 }

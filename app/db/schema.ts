@@ -16,7 +16,9 @@ export const pieces = sqliteTable(
   'pieces',
   {
     id: text('id').primaryKey(),
-    knitterId: text('knitter_id').notNull().references(() => knitters.id),
+    knitterId: text('knitter_id')
+      .notNull()
+      .references(() => knitters.id),
     name: text('name').notNull(),
     yarn: text('yarn').notNull(),
     createdAt: text('created_at').notNull(),
@@ -27,9 +29,13 @@ export const pieces = sqliteTable(
 export const revisions = sqliteTable(
   'revisions',
   {
-    pieceId: text('piece_id').notNull().references(() => pieces.id),
+    pieceId: text('piece_id')
+      .notNull()
+      .references(() => pieces.id),
     number: integer('number').notNull(),
-    knitterId: text('knitter_id').notNull().references(() => knitters.id),
+    knitterId: text('knitter_id')
+      .notNull()
+      .references(() => knitters.id),
     plan: text('plan', { mode: 'json' }).$type<Plan>().notNull(),
     /** What the knitter typed, kept as it was. */
     draft: text('draft', { mode: 'json' }).$type<PieceDraft>().notNull(),
@@ -41,9 +47,13 @@ export const revisions = sqliteTable(
 export const events = sqliteTable(
   'events',
   {
-    pieceId: text('piece_id').notNull().references(() => pieces.id),
+    pieceId: text('piece_id')
+      .notNull()
+      .references(() => pieces.id),
     seq: integer('seq').notNull(),
-    knitterId: text('knitter_id').notNull().references(() => knitters.id),
+    knitterId: text('knitter_id')
+      .notNull()
+      .references(() => knitters.id),
     id: text('id').notNull(),
     body: text('body', { mode: 'json' }).$type<JournalEvent>().notNull(),
     receivedAt: text('received_at').notNull(),

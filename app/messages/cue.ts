@@ -62,7 +62,11 @@ export function motionWords(motion: Motion): string {
 export const holdWords = (step: CrossingStep) => `${step.heldCount} to the ${step.hold.toUpperCase()}`;
 
 export const stepWords = (step: Step): string =>
-  step.kind === 'run' ? runWords(step.run) : step.kind === 'special' ? specialWords(step.cell, step.count) : holdWords(step);
+  step.kind === 'run'
+    ? runWords(step.run)
+    : step.kind === 'special'
+      ? specialWords(step.cell, step.count)
+      : holdWords(step);
 
 const VERBS: Readonly<Record<Run['stitch'], string>> = {
   knit: 'knit',

@@ -14,7 +14,9 @@ export function eventWords(event: JournalEvent, panelName: (id: string) => strin
     case 'rowSet':
       return `Set to ${event.row} rows done`;
     case 'panelRowSet':
-      return event.since === null ? `${panelName(event.panel)} set from row ${event.from} on (the plan)` : `${panelName(event.panel)} found to be off since row ${event.since} (the record)`;
+      return event.since === null
+        ? `${panelName(event.panel)} set from row ${event.from} on (the plan)`
+        : `${panelName(event.panel)} found to be off since row ${event.since} (the record)`;
     case 'lifeline':
       return `Lifeline through row ${event.row}`;
     case 'note':

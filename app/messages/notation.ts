@@ -33,7 +33,9 @@ function words(p: Problem): string {
     case 'empty-row':
       return 'Nothing is worked here. Write the stitches after the colon.';
     case 'unclosed':
-      return p.bracket === '*' ? 'This * is never closed. Add “; rep from * to end”.' : `This ${p.bracket} is never closed.`;
+      return p.bracket === '*'
+        ? 'This * is never closed. Add “; rep from * to end”.'
+        : `This ${p.bracket} is never closed.`;
     case 'unopened':
       return `This ${p.bracket} closes nothing.`;
     case 'too-deep':

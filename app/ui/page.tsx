@@ -8,7 +8,15 @@ const WAYS = [
   { to: '/knitter', label: 'How I knit' },
 ];
 
-export function Page({ title, children, wide = false }: { title: ReactNode; children: ReactNode; wide?: boolean }) {
+export function Page({
+  title,
+  children,
+  wide = false,
+}: {
+  title: ReactNode;
+  children: ReactNode;
+  wide?: boolean;
+}) {
   return (
     <div className={`mx-auto px-6 pb-20 ${wide ? 'max-w-[1320px]' : 'max-w-[1080px]'}`}>
       <header className="flex flex-wrap items-center gap-x-8 gap-y-1 py-3">

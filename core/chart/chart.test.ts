@@ -39,7 +39,12 @@ describe('rows as linear forms', () => {
     fc.assert(
       fc.property(rows, fc.nat(3), (row, turn) => {
         const head = row.repeat.slice(0, turn % row.repeat.length);
-        const turned: LineRow = { ...row, before: [...row.before, ...head], repeat: [...row.repeat.slice(head.length), ...head], after: row.after };
+        const turned: LineRow = {
+          ...row,
+          before: [...row.before, ...head],
+          repeat: [...row.repeat.slice(head.length), ...head],
+          after: row.after,
+        };
         const same: LineRow = { ...row, after: [...head, ...row.after] };
         expect(rowKey(turned)).toBe(rowKey(same));
       }),
@@ -48,7 +53,9 @@ describe('rows as linear forms', () => {
   it('a different row has a different key (brute force over three repeats)', () =>
     fc.assert(
       fc.property(rows, rows, (a, b) => {
-        const alike = [1, 2, 3, 4].every((n) => keys(a, n) === keys(b, n)) && takesForm(a).perRepeat === takesForm(b).perRepeat;
+        const alike =
+          [1, 2, 3, 4].every((n) => keys(a, n) === keys(b, n)) &&
+          takesForm(a).perRepeat === takesForm(b).perRepeat;
         if (rowKey(a) === rowKey(b)) expect(alike).toBe(true);
       }),
     ));
@@ -61,29 +68,51 @@ describe('charts', () => {
         expect(checkChart(chart).ok).toBe(true);
         if (chart.rows.length < 2) return;
         const at = pick % chart.rows.length;
-        const broken = chart.rows.map((row, i) => (i === at && row.kind === 'line' ? { ...row, after: [...row.after, KNIT] } : row));
+        const broken = chart.rows.map((row, i) =>
+          i === at && row.kind === 'line' ? { ...row, after: [...row.after, KNIT] } : row,
+        );
         expect(checkChart({ ...chart, rows: broken }).ok).toBe(false);
       }),
     ));
 
   it('names the row that does not fit and what it needs', () => {
-    const line = (n: number) => ({ kind: 'line' as const, before: [], repeat: [KNIT, PURL], after: Array(n).fill(KNIT), fewer: 0 as const });
+    const line = (n: number) => ({
+      kind: 'line' as const,
+      before: [],
+      repeat: [KNIT, PURL],
+      after: Array(n).fill(KNIT),
+      fewer: 0 as const,
+    });
     const result = checkChart({ name: '', setUp: [], rows: [line(0), line(1)], firstSide: 'RS' });
-    expect(result).toMatchObject({ error: [{ code: 'counts-differ', row: { number: 2 }, takes: { base: 1, perRepeat: 2 } }, { row: { number: 1 } }] });
+    expect(result).toMatchObject({
+      error: [
+        { code: 'counts-differ', row: { number: 2 }, takes: { base: 1, perRepeat: 2 } },
+        { row: { number: 1 } },
+      ],
+    });
   });
 
   it('set-up rows come once, then the repeat', () => {
     const chart = chartFrom('lattice');
     const names = [0, 1, 8, 9].map((p) => rowAt(chart, p as never).name);
-    expect(names).toEqual([{ kind: 'setUp', number: 1 }, { kind: 'row', number: 1 }, { kind: 'row', number: 8 }, { kind: 'row', number: 1 }]);
+    expect(names).toEqual([
+      { kind: 'setUp', number: 1 },
+      { kind: 'row', number: 1 },
+      { kind: 'row', number: 8 },
+      { kind: 'row', number: 1 },
+    ]);
     expect(positionOfRow(chart, 3)).toBe(3);
   });
 
   it('a chart with edge stitches does not close into a ring', () =>
-    expect(closeToRing(chartFrom('Row 1: p2, *k4, p2; rep from * to end.'))).toMatchObject({ error: 'has-edge-stitches' }));
+    expect(closeToRing(chartFrom('Row 1: p2, *k4, p2; rep from * to end.'))).toMatchObject({
+      error: 'has-edge-stitches',
+    }));
 
   it('the last crossing of a shifted round lies over the join: its stitches are the last and the first', () => {
-    const ring = ringFrom('Row 1 (RS): *p2, 2/2 RC; rep from * to end.\nRow 2: purl.\nRow 3: p2, *k2, 2/2 RPC; rep from * to last 4 sts, k4.\nRow 4: purl.');
+    const ring = ringFrom(
+      'Row 1 (RS): *p2, 2/2 RC; rep from * to end.\nRow 2: purl.\nRow 3: p2, *k2, 2/2 RPC; rep from * to last 4 sts, k4.\nRow 4: purl.',
+    );
     const row = rowAt(ring, 2 as never).row;
     for (const n of [1, 2, 3]) {
       const laid = layRow(expandRow(row, n), row.kind === 'ring' ? row.phase : 0);
@@ -98,13 +127,16 @@ describe('charts', () => {
 describe('strands', () => {
   it('two plain crossings of the same lean bring a rope strand back', () => {
     const rope = chartFrom('rope-4');
-    const laid = [3, 4, 3, 4].map((number) => layRow(expandRow(rowAt(rope, positionOfRow(rope, number)).row, 1)));
+    const laid = [3, 4, 3, 4].map((number) =>
+      layRow(expandRow(rowAt(rope, positionOfRow(rope, number)).row, 1)),
+    );
     expect(strandUp(laid, 2)).toEqual([4, 4, 2, 2]);
   });
   it('keep to their width in rows that keep theirs', () =>
     fc.assert(
       fc.property(steadyCells(9), steadyCells(9), fc.nat(8), (a, b, from) => {
-        for (const at of strandUp([layRow(a), layRow(b)], from)) expect(at >= 0 && at < takesOf(a)).toBe(true);
+        for (const at of strandUp([layRow(a), layRow(b)], from))
+          expect(at >= 0 && at < takesOf(a)).toBe(true);
       }),
     ));
 });

@@ -41,7 +41,13 @@ export function checkChart(chart: Chart): Result<Chart, readonly ChartProblem[]>
     const gives = givesForm(all[lower] as Row);
     const takes = takesForm(all[upper] as Row);
     if (!sameForm(gives, takes))
-      problems.push({ code: 'counts-differ', row: nameAt(chart, upper), takes, below: nameAt(chart, lower), gives });
+      problems.push({
+        code: 'counts-differ',
+        row: nameAt(chart, upper),
+        takes,
+        below: nameAt(chart, lower),
+        gives,
+      });
   };
   all.forEach((row, i) => {
     if (row.kind !== all[0]?.kind) problems.push({ code: 'mixed-line-and-ring', row: nameAt(chart, i) });
@@ -54,7 +60,9 @@ export function checkChart(chart: Chart): Result<Chart, readonly ChartProblem[]>
 
 /** A text that is equal for charts with equal normal forms, whatever their names. */
 export const chartKey = (chart: Chart) =>
-  [chart.firstSide, ...chart.setUp.map((row) => `setUp ${rowKey(row)}`), ...chart.rows.map(rowKey)].join('\n');
+  [chart.firstSide, ...chart.setUp.map((row) => `setUp ${rowKey(row)}`), ...chart.rows.map(rowKey)].join(
+    '\n',
+  );
 
 export const sameChart = (a: Chart, b: Chart) => chartKey(a) === chartKey(b);
 

@@ -44,7 +44,10 @@ export const cellTaking = (row: LaidRow, column: number) =>
 
 /** Columns (below, here) joined by a cell's links. */
 export function columnLinks(row: LaidRow, at: LaidCell): (readonly [taken: number, given: number])[] {
-  return links(at.cell).map(([taken, given]) => [(at.taken + taken) % row.takes, (at.given + given) % row.gives]);
+  return links(at.cell).map(([taken, given]) => [
+    (at.taken + taken) % row.takes,
+    (at.given + given) % row.gives,
+  ]);
 }
 
 /**

@@ -60,7 +60,8 @@ function normalLine(row: LineRow): LineRow {
   const before = [...row.before];
   const repeat = [...row.repeat];
   const after = [...row.after];
-  if (repeat.length === 0) return { kind: 'line', before: [], repeat, after: [...before, ...after], fewer: 0 };
+  if (repeat.length === 0)
+    return { kind: 'line', before: [], repeat, after: [...before, ...after], fewer: 0 };
   for (let end = last(before); end && cellKey(end) === cellKey(last(repeat) as Cell); end = last(before)) {
     before.pop();
     repeat.pop();

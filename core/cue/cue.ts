@@ -1,7 +1,8 @@
 /** The row in hand for one knitter: panels and steps in the order she meets them, in her words and for her hand. */
 import { facesAfter } from '../piece/faces';
 import { roundStart, type RoundStart } from '../piece/marker';
-import { charted, workingOf, type PanelRow, type Worksheet, type WorkRow } from '../piece/worksheet';
+import { charted, workingOf, type Worksheet } from '../piece/worksheet';
+import type { PanelRow, WorkRow } from '../piece/work-row';
 import type { LaidCell } from '../chart/laid';
 import type { Face, Hand } from '../stitch/types';
 import type { Working } from '../stitch/working';
@@ -37,7 +38,14 @@ function fromStart(row: WorkRow, panel: PanelRow, start: number): readonly LaidC
   return at <= 0 ? panel.cells : [...panel.cells.slice(at), ...panel.cells.slice(0, at)];
 }
 
-function panelCue(row: WorkRow, panel: PanelRow, working: Working, hand: Hand, faces: readonly Face[], start: number): PanelCue {
+function panelCue(
+  row: WorkRow,
+  panel: PanelRow,
+  working: Working,
+  hand: Hand,
+  faces: readonly Face[],
+  start: number,
+): PanelCue {
   const cells = fromStart(row, panel, start);
   const odd = cells.filter((at) => at.cell.kind !== 'noStitch' && !presents(at, faces));
   return {
@@ -58,7 +66,9 @@ export function cueFor(sheet: Worksheet, pieceRow: number, hand: Hand): RowCue {
   const marker = roundStart(sheet, pieceRow);
   const panels = row.panels.map((panel) => panelCue(row, panel, working, hand, faces, marker.start));
   const stitches = row.laid.cells.filter(({ cell }) => cell.kind === 'stitch').length;
-  const exceptional = panels.flatMap((panel) => panel.exceptions.filter(({ kind }) => kind !== 'crossing')).flatMap(({ columns }) => columns);
+  const exceptional = panels
+    .flatMap((panel) => panel.exceptions.filter(({ kind }) => kind !== 'crossing'))
+    .flatMap(({ columns }) => columns);
   return {
     row,
     working,

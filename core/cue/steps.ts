@@ -40,7 +40,8 @@ const yarnFor = (face: Face): Hold => (face === 'knit' ? 'back' : 'front');
 /** The motions with a cable needle. `yarnAt` is where the yarn hangs when the crossing is reached. */
 function motionsOf(words: ReturnType<typeof wordsOfCrossing>, yarnAt: Hold | null): Motion[] {
   const motions: Motion[] = [{ do: 'hold', count: words.held.length, where: words.hold }];
-  if (words.centre) motions.push({ do: 'holdCentre', count: words.centre.stitches.length, where: words.centre.depth });
+  if (words.centre)
+    motions.push({ do: 'holdCentre', count: words.centre.stitches.length, where: words.centre.depth });
   let yarn = yarnAt;
   const work = (stitches: readonly Stitch[], from: 'leftNeedle' | 'cableNeedle' | 'secondNeedle') => {
     for (const run of runsOf(stitches)) {
@@ -58,12 +59,18 @@ function motionsOf(words: ReturnType<typeof wordsOfCrossing>, yarnAt: Hold | nul
 
 /** A knitter who works left-handed makes a lean with the mirror image of the usual decrease. */
 function forHand(cell: Cell, hand: Hand): Cell {
-  if (hand === 'right' || (cell.kind !== 'decrease' && !(cell.kind === 'increase' && cell.how === 'make'))) return cell;
+  if (hand === 'right' || (cell.kind !== 'decrease' && !(cell.kind === 'increase' && cell.how === 'make')))
+    return cell;
   if (cell.lean === 'centre') return cell;
   return { ...cell, lean: cell.lean === 'left' ? 'right' : 'left' } as Cell;
 }
 
-function crossingStep(cell: Extract<Cell, { kind: 'crossing' }>, columns: readonly number[], working: Working, yarnAt: Hold | null): CrossingStep {
+function crossingStep(
+  cell: Extract<Cell, { kind: 'crossing' }>,
+  columns: readonly number[],
+  working: Working,
+  yarnAt: Hold | null,
+): CrossingStep {
   const words = wordsOfCrossing(cell, working);
   return {
     kind: 'crossing',
@@ -92,8 +99,16 @@ function yarnAfter(step: Step, before: Hold | null): Hold | null {
 function add(steps: Step[], step: Step) {
   const last = steps[steps.length - 1];
   if (last?.kind === 'run' && step.kind === 'run' && last.run.stitch === step.run.stitch)
-    steps[steps.length - 1] = { ...last, run: { ...last.run, count: last.run.count + 1 }, columns: [...last.columns, ...step.columns] };
-  else if (last?.kind === 'special' && step.kind === 'special' && JSON.stringify(last.cell) === JSON.stringify(step.cell))
+    steps[steps.length - 1] = {
+      ...last,
+      run: { ...last.run, count: last.run.count + 1 },
+      columns: [...last.columns, ...step.columns],
+    };
+  else if (
+    last?.kind === 'special' &&
+    step.kind === 'special' &&
+    JSON.stringify(last.cell) === JSON.stringify(step.cell)
+  )
     steps[steps.length - 1] = { ...last, count: last.count + 1, columns: [...last.columns, ...step.columns] };
   else steps.push(step);
 }
@@ -108,7 +123,8 @@ export function stepsOf(row: LaidRow, cells: readonly LaidCell[], working: Worki
     const columns = columnsTaken(row, at);
     const seen = working.side === 'RS' ? at.cell : cellFromOtherSide(at.cell);
     if (at.cell.kind === 'crossing') add(steps, crossingStep(at.cell, columns, working, yarn));
-    else if (seen.kind === 'stitch') add(steps, { kind: 'run', run: { stitch: seen.stitch, count: 1 }, columns });
+    else if (seen.kind === 'stitch')
+      add(steps, { kind: 'run', run: { stitch: seen.stitch, count: 1 }, columns });
     else add(steps, { kind: 'special', cell: forHand(seen, hand), count: 1, columns });
     yarn = yarnAfter(steps[steps.length - 1] as Step, yarn);
   }

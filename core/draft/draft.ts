@@ -24,7 +24,12 @@ export type PanelDraft = {
   /** In the round: closed over the start of the round, where it is the only panel. */
   readonly closed: boolean;
 };
-export type SectionDraft = { readonly id: string; readonly name: string; readonly rows: number; readonly panels: readonly PanelDraft[] };
+export type SectionDraft = {
+  readonly id: string;
+  readonly name: string;
+  readonly rows: number;
+  readonly panels: readonly PanelDraft[];
+};
 export type PieceDraft = {
   readonly name: string;
   readonly construction: Construction;
@@ -36,7 +41,12 @@ export type PieceDraft = {
 export type DraftProblem =
   | PlanProblem
   | { readonly code: 'no-name' }
-  | { readonly code: 'rows-not-read'; readonly section: number; readonly panel: number; readonly problems: readonly NotationProblem[] }
+  | {
+      readonly code: 'rows-not-read';
+      readonly section: number;
+      readonly panel: number;
+      readonly problems: readonly NotationProblem[];
+    }
   | { readonly code: 'does-not-close'; readonly section: number; readonly panel: number };
 
 export type CheckedDraft = { readonly plan: Plan; readonly sheet: Worksheet };
@@ -44,14 +54,20 @@ export type CheckedDraft = { readonly plan: Plan; readonly sheet: Worksheet };
 type Readings = Map<string, ReturnType<typeof readRows>>;
 
 function read(draft: PieceDraft, panel: PanelDraft, readings: Readings) {
-  const context = draft.construction === 'unturned' ? { unturned: { firstDirection: draft.firstDirection } } : {};
+  const context =
+    draft.construction === 'unturned' ? { unturned: { firstDirection: draft.firstDirection } } : {};
   const key = `${panel.name}\n${panel.text}`;
   const found = readings.get(key) ?? readRows(panel.text, panel.name, context);
   readings.set(key, found);
   return found;
 }
 
-function chartFor(draft: PieceDraft, panel: PanelDraft, at: { section: number; panel: number }, readings: Readings): Result<Chart, DraftProblem> {
+function chartFor(
+  draft: PieceDraft,
+  panel: PanelDraft,
+  at: { section: number; panel: number },
+  readings: Readings,
+): Result<Chart, DraftProblem> {
   const reading = read(draft, panel, readings);
   if (!reading.ok) return err({ code: 'rows-not-read', ...at, problems: reading.error });
   const { chart } = reading.value;
@@ -62,7 +78,14 @@ function chartFor(draft: PieceDraft, panel: PanelDraft, at: { section: number; p
 
 function planPanel(panel: PanelDraft, chart: string): PanelPlan {
   const start = panel.carryOn ? ('carryOn' as const) : { row: panel.startRow, withSetUp: panel.withSetUp };
-  return { id: panel.id, name: panel.name.trim() || 'panel', chart, repeats: panel.repeats, start, edge: panel.edge };
+  return {
+    id: panel.id,
+    name: panel.name.trim() || 'panel',
+    chart,
+    repeats: panel.repeats,
+    start,
+    edge: panel.edge,
+  };
 }
 
 /** Panels that read alike share a chart, so that a panel which carries on finds the very same one. */
@@ -89,6 +112,11 @@ export function checkDraft(draft: PieceDraft): Result<CheckedDraft, readonly Dra
   const plan: Plan = { construction, firstSide, firstDirection, sections, charts };
   const unread = problems.some(({ code }) => code === 'rows-not-read' || code === 'does-not-close');
   const checked = checkPlan(plan);
-  if (!checked.ok) problems.push(...checked.error.filter(({ code }) => !(unread && (code === 'no-such-chart' || code === 'seam-differs'))));
+  if (!checked.ok)
+    problems.push(
+      ...checked.error.filter(
+        ({ code }) => !(unread && (code === 'no-such-chart' || code === 'seam-differs')),
+      ),
+    );
   return problems.length === 0 && checked.ok ? ok({ plan, sheet: checked.value }) : err(problems);
 }

@@ -5,9 +5,12 @@ import { SHELF } from '../shelf/data';
 import { layOut } from './layout';
 import { ROW_HEIGHT } from './shapes';
 
-const rowsOf = (sheet: Worksheet, from: number, to: number) => Array.from({ length: to - from + 1 }, (_, i) => made(sheet, from + i));
-const picture = (chart: string, to: number, face: 'RS' | 'WS' = 'RS', repeats = 1) => layOut(rowsOf(sheetOf([{ rows: 60, panels: [{ chart, repeats }] }]), 1, to), face);
-const count = (pic: ReturnType<typeof picture>, kind: string) => [...pic.ground, ...pic.over].filter((shape) => shape.kind === kind).length;
+const rowsOf = (sheet: Worksheet, from: number, to: number) =>
+  Array.from({ length: to - from + 1 }, (_, i) => made(sheet, from + i));
+const picture = (chart: string, to: number, face: 'RS' | 'WS' = 'RS', repeats = 1) =>
+  layOut(rowsOf(sheetOf([{ rows: 60, panels: [{ chart, repeats }] }]), 1, to), face);
+const count = (pic: ReturnType<typeof picture>, kind: string) =>
+  [...pic.ground, ...pic.over].filter((shape) => shape.kind === kind).length;
 
 describe('the knitted picture', () => {
   it('has one V or bump for each stitch of plain fabric, and the other side shows the other', () => {
@@ -24,27 +27,41 @@ describe('the knitted picture', () => {
     expect(picture('ogee', 12).holes).toEqual([]);
   });
   it('paints the over group last: from the WS the other one is on top', () => {
-    const xs = (face: 'RS' | 'WS') => picture('rope-4', 3, face).over.filter((s) => s.kind !== 'float').length;
+    const xs = (face: 'RS' | 'WS') =>
+      picture('rope-4', 3, face).over.filter((s) => s.kind !== 'float').length;
     expect(xs('RS')).toBeGreaterThan(0);
     expect(xs('WS')).toBeGreaterThan(0);
   });
   it('says where each crossing can be touched, with its panel, row and wale', () =>
     expect(picture('rope-4', 8).crossings.map(({ row, panel, wale }) => [row, panel, wale])).toEqual([[3, 'panel-1', 2], [7, 'panel-1', 2]])); // prettier-ignore
   it('places a crossing over the join without drawing across the whole fabric', () => {
-    const sheet = sheetOf([{ rows: 20, panels: [{ chart: ringFrom('lattice'), repeats: 4 }] }], { construction: 'round' });
+    const sheet = sheetOf([{ rows: 20, panels: [{ chart: ringFrom('lattice'), repeats: 4 }] }], {
+      construction: 'round',
+    });
     const pic = layOut(rowsOf(sheet, 1, 16), 'RS');
     for (const box of pic.crossings) expect(box.width).toBeLessThan(pic.width / 3);
-    for (const shape of [...pic.ground, ...pic.over]) if ('x0' in shape) expect(Math.abs(shape.x1 - shape.x0)).toBeLessThan(4);
+    for (const shape of [...pic.ground, ...pic.over])
+      if ('x0' in shape) expect(Math.abs(shape.x1 - shape.x0)).toBeLessThan(4);
   });
   it('stays inside its frame for every shelf chart, any stretch, either side', () =>
     fc.assert(
-      fc.property(fc.constantFrom(...SHELF), fc.integer({ min: 1, max: 20 }), fc.integer({ min: 0, max: 20 }), fc.constantFrom('RS' as const, 'WS' as const), ({ key }, from, more, face) => {
-        const pic = layOut(rowsOf(sheetOf([{ rows: 60, panels: [{ chart: key, repeats: 2 }] }]), from, from + more), face);
-        for (const shape of [...pic.ground, ...pic.over]) {
-          const xs = 'x0' in shape ? [shape.x0, shape.x1] : [shape.x];
-          for (const x of xs) expect(x >= 0 && x <= pic.width).toBe(true);
-        }
-        for (const band of pic.bands) expect(band.x >= 0 && band.x + band.width <= pic.width + 1e-9).toBe(true);
-      }),
+      fc.property(
+        fc.constantFrom(...SHELF),
+        fc.integer({ min: 1, max: 20 }),
+        fc.integer({ min: 0, max: 20 }),
+        fc.constantFrom('RS' as const, 'WS' as const),
+        ({ key }, from, more, face) => {
+          const pic = layOut(
+            rowsOf(sheetOf([{ rows: 60, panels: [{ chart: key, repeats: 2 }] }]), from, from + more),
+            face,
+          );
+          for (const shape of [...pic.ground, ...pic.over]) {
+            const xs = 'x0' in shape ? [shape.x0, shape.x1] : [shape.x];
+            for (const x of xs) expect(x >= 0 && x <= pic.width).toBe(true);
+          }
+          for (const band of pic.bands)
+            expect(band.x >= 0 && band.x + band.width <= pic.width + 1e-9).toBe(true);
+        },
+      ),
     ));
 });

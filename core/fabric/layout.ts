@@ -8,8 +8,16 @@ import { stitchFromOtherSide } from '../stitch/looks';
 import type { Lean, Side, Stitch } from '../stitch/types';
 import { crossingsOf, type CrossingAt } from '../piece/crossings';
 import { waleOf } from '../piece/deviation';
-import type { PanelRow, WorkRow } from '../piece/worksheet';
-import { ROW_HEIGHT, type CrossingBox, type Hole, type PanelBand, type Picture, type Shadow, type Shape } from './shapes';
+import type { PanelRow, WorkRow } from '../piece/work-row';
+import {
+  ROW_HEIGHT,
+  type CrossingBox,
+  type Hole,
+  type PanelBand,
+  type Picture,
+  type Shadow,
+  type Shape,
+} from './shapes';
 
 /** Share of a sideways move that happens in the row itself; the rest is split between the rows below and above. */
 const OWN_SHARE = 0.5;
@@ -35,7 +43,8 @@ type Node = {
 function panelFrames(rows: readonly WorkRow[]) {
   const widths = new Map<string, number>();
   for (const { panels } of rows)
-    for (const { panel, gives: g, takes: t } of panels) widths.set(panel.id, Math.max(widths.get(panel.id) ?? 0, g, t));
+    for (const { panel, gives: g, takes: t } of panels)
+      widths.set(panel.id, Math.max(widths.get(panel.id) ?? 0, g, t));
   const widthOf = ({ panel }: PanelRow) => widths.get(panel.id) ?? 0;
   const totalOf = (row: WorkRow) => row.panels.reduce((sum, panel) => sum + widthOf(panel), 0);
   const total = Math.max(0, ...rows.map(totalOf));
@@ -78,7 +87,11 @@ function looksFor(at: LaidCell): { look: Look; group: 'over' | 'under' | null }[
   return [{ look: 'knit', group: null }, { look: 'purl', group: null }]; // prettier-ignore
 }
 
-function nodesOf(row: WorkRow, frames: readonly Frame[], below: ReadonlyMap<number, Node>): Map<number, Node> {
+function nodesOf(
+  row: WorkRow,
+  frames: readonly Frame[],
+  below: ReadonlyMap<number, Node>,
+): Map<number, Node> {
   const nodes = new Map<number, Node>();
   for (const at of row.laid.cells) {
     const joined = columnLinks(row.laid, at);
@@ -86,7 +99,16 @@ function nodesOf(row: WorkRow, frames: readonly Frame[], below: ReadonlyMap<numb
     looksFor(at).forEach(({ look, group }, i) => {
       const column = columns[i] as number;
       const parents = joined.filter(([, g]) => g === column).flatMap(([t]) => below.get(t) ?? []);
-      const node: Node = { row: row.row, column, look, ...placeColumn(row, frames, column, 'given'), parents, child: null, layer: group === 'over' ? 'over' : 'ground', crossed: group };
+      const node: Node = {
+        row: row.row,
+        column,
+        look,
+        ...placeColumn(row, frames, column, 'given'),
+        parents,
+        child: null,
+        layer: group === 'over' ? 'over' : 'ground',
+        crossed: group,
+      };
       for (const parent of parents) parent.child ??= node;
       nodes.set(column, node);
     });
@@ -98,7 +120,16 @@ function nodesOf(row: WorkRow, frames: readonly Frame[], below: ReadonlyMap<numb
 function footOf(row: WorkRow, frames: readonly Frame[]): Map<number, Node> {
   return new Map(
     Array.from({ length: row.laid.takes }, (_, column) => {
-      const node: Node = { row: row.row - 1, column, look: 'knit', ...placeColumn(row, frames, column, 'taken'), parents: [], child: null, layer: 'ground', crossed: null };
+      const node: Node = {
+        row: row.row - 1,
+        column,
+        look: 'knit',
+        ...placeColumn(row, frames, column, 'taken'),
+        parents: [],
+        child: null,
+        layer: 'ground',
+        crossed: null,
+      };
       return [column, node];
     }),
   );
@@ -165,7 +196,8 @@ class Layout {
     this.rows.forEach((row, i) => {
       for (const node of (this.levels.get(row.row) as Map<number, Node>).values()) this.emit(node);
       for (const panel of row.panels)
-        for (const at of crossingsOf(panel)) this.crossing(row, panel, at, this.frames[i] as readonly Frame[]);
+        for (const at of crossingsOf(panel))
+          this.crossing(row, panel, at, this.frames[i] as readonly Frame[]);
     });
   }
 
@@ -178,9 +210,18 @@ class Layout {
     }
     let top = node;
     while (top.child && isSlip(top.child.look)) top = top.child;
-    const look = this.face === 'RS' || node.look === 'bobble' || node.look === 'eyelet' ? node.look : stitchFromOtherSide(node.look);
+    const look =
+      this.face === 'RS' || node.look === 'bobble' || node.look === 'eyelet'
+        ? node.look
+        : stitchFromOtherSide(node.look);
     const under = this.face === 'RS' ? 'over' : 'under';
-    const layer = node.crossed ? (node.crossed === under ? this.over : this.ground) : node.layer === 'over' && this.face === 'RS' ? this.over : this.ground;
+    const layer = node.crossed
+      ? node.crossed === under
+        ? this.over
+        : this.ground
+      : node.layer === 'over' && this.face === 'RS'
+        ? this.over
+        : this.ground;
     const foot = this.top(parent ?? node);
     const overJoin = Math.abs(foot - this.top(node)) > this.total / 2;
     layer.push(this.shape(node, top, look, overJoin ? this.top(node) : foot));
@@ -188,7 +229,13 @@ class Layout {
 
   private float(node: Node) {
     const towards = this.face === 'RS' ? 'slipBefore' : 'slipBehind';
-    if (node.look === towards) this.over.push({ kind: 'float', x: this.top(node), y: this.y(node.row) - ROW_HEIGHT / 2, width: node.width });
+    if (node.look === towards)
+      this.over.push({
+        kind: 'float',
+        x: this.top(node),
+        y: this.y(node.row) - ROW_HEIGHT / 2,
+        width: node.width,
+      });
   }
 
   private shape(node: Node, top: Node, look: Look, x0: number): Shape {
@@ -205,14 +252,27 @@ class Layout {
     const nodes = columns.flatMap((column) => this.levels.get(row.row)?.get(column) ?? []);
     const xs = columns.map((column) => placeColumn(row, frames, column, 'given'));
     const onTop = this.face === 'RS' ? 'over' : 'under';
-    this.shadow(nodes.filter(({ crossed }) => crossed === onTop), panel.panel.id, at.cell.lean);
+    this.shadow(
+      nodes.filter(({ crossed }) => crossed === onTop),
+      panel.panel.id,
+      at.cell.lean,
+    );
     const y = this.y(row.row) - ROW_HEIGHT;
     const join = columns.findIndex((column, i) => i > 0 && column < (columns[i - 1] as number));
     const parts = join < 0 ? [xs] : [xs.slice(0, join), xs.slice(join)];
     for (const part of parts) {
       const x = Math.min(...part.map((item) => this.x(item.at) - item.width / 2));
       const width = part.reduce((sum, item) => sum + item.width, 0);
-      this.crossings.push({ row: row.row, panel: panel.panel.id, wale: waleOf(panel, at), at, x, y: y - ROW_HEIGHT / 2, width, height: ROW_HEIGHT * 2 });
+      this.crossings.push({
+        row: row.row,
+        panel: panel.panel.id,
+        wale: waleOf(panel, at),
+        at,
+        x,
+        y: y - ROW_HEIGHT / 2,
+        width,
+        height: ROW_HEIGHT * 2,
+      });
     }
     const firstGroup = at.cell.lean === 'left' ? at.cell.over.length : at.cell.under.length;
     const below = xs[firstGroup - 1] as { at: number; width: number };
@@ -225,7 +285,9 @@ class Layout {
     const along = (pick: (xs: number[]) => number, out: number) =>
       [-1, 0, 1].map((step): [number, number] => {
         const beside = (node: Node) => (step < 0 ? node.parents[0] : step > 0 ? node.child : null) ?? node;
-        const tops = nodes.map((node) => (Math.abs(beside(node).at - node.at) > this.total / 2 ? node : beside(node)));
+        const tops = nodes.map((node) =>
+          Math.abs(beside(node).at - node.at) > this.total / 2 ? node : beside(node),
+        );
         const edge = pick(tops.map(this.top)) + out * ((nodes[0]?.width ?? 1) * 0.62);
         return [edge, this.y((nodes[0] as Node).row + step)];
       });
@@ -240,7 +302,13 @@ class Layout {
     if (!last || !frames) return [];
     const bands = last.panels.map(({ panel }, p) => {
       const { right, width } = frames[p] as Frame;
-      return { panel: panel.id, name: panel.name, edge: panel.edge, x: this.face === 'RS' ? this.total - right - width : right, width };
+      return {
+        panel: panel.id,
+        name: panel.name,
+        edge: panel.edge,
+        x: this.face === 'RS' ? this.total - right - width : right,
+        width,
+      };
     });
     return bands.sort((a, b) => a.x - b.x);
   }

@@ -9,15 +9,36 @@ export const ROW_HEIGHT = 0.78;
 
 export type Shape =
   /** A V from its foot (x0, y0) to the middle of its open top (x1, y1); tall where a slipped stitch was drawn up. */
-  | { readonly kind: 'v'; readonly x0: number; readonly y0: number; readonly x1: number; readonly y1: number; readonly width: number; readonly twisted: boolean; readonly tall: boolean }
-  | { readonly kind: 'bump'; readonly x0: number; readonly y0: number; readonly x1: number; readonly y1: number; readonly width: number }
+  | {
+      readonly kind: 'v';
+      readonly x0: number;
+      readonly y0: number;
+      readonly x1: number;
+      readonly y1: number;
+      readonly width: number;
+      readonly twisted: boolean;
+      readonly tall: boolean;
+    }
+  | {
+      readonly kind: 'bump';
+      readonly x0: number;
+      readonly y0: number;
+      readonly x1: number;
+      readonly y1: number;
+      readonly width: number;
+    }
   | { readonly kind: 'bobble'; readonly x: number; readonly y: number; readonly radius: number }
   | { readonly kind: 'eyelet'; readonly x: number; readonly y: number; readonly radius: number }
   /** A float lying across the face of a slipped stitch. */
   | { readonly kind: 'float'; readonly x: number; readonly y: number; readonly width: number };
 
 /** The dark edge that an over group throws on what lies under it. */
-export type Shadow = { readonly row: number; readonly panel: string; readonly lean: Lean; readonly points: readonly (readonly [x: number, y: number])[] };
+export type Shadow = {
+  readonly row: number;
+  readonly panel: string;
+  readonly lean: Lean;
+  readonly points: readonly (readonly [x: number, y: number])[];
+};
 /** The hole that a needle can be poked into, at the bottom of a crossing row. */
 export type Hole = { readonly x: number; readonly y: number };
 
@@ -32,7 +53,13 @@ export type CrossingBox = {
   readonly width: number;
   readonly height: number;
 };
-export type PanelBand = { readonly panel: string; readonly name: string; readonly edge: boolean; readonly x: number; readonly width: number };
+export type PanelBand = {
+  readonly panel: string;
+  readonly name: string;
+  readonly edge: boolean;
+  readonly x: number;
+  readonly width: number;
+};
 
 export type Picture = {
   readonly width: number;

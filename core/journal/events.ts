@@ -47,6 +47,19 @@ export type Fault = {
 };
 export type Mended = { readonly kind: 'mended'; readonly fault: string };
 
+/** Every kind of event. */
+export const HAPPENINGS = [
+  'rowDone',
+  'undo',
+  'ripped',
+  'rowSet',
+  'panelRowSet',
+  'lifeline',
+  'note',
+  'fault',
+  'mended',
+] as const satisfies readonly Happening['kind'][];
+
 export type Happening = RowDone | Undo | Ripped | RowSet | PanelRowSet | Lifeline | Note | Fault | Mended;
 export type JournalEvent = Common & Happening;
 export type EventOf<K extends Happening['kind']> = Common & Extract<Happening, { kind: K }>;

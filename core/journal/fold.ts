@@ -46,6 +46,7 @@ class Fold {
   rowEvents: (string | null)[] = [];
   readonly verdicts = new Map<string, Verdict>();
   private readonly byId = new Map<string, JournalEvent>();
+  private readonly order = new Map<string, number>();
   private readonly before = new Map<string, Snapshot>();
   private readonly turns: Turn[] = [];
   private readonly steps: string[] = [];
@@ -53,6 +54,7 @@ class Fold {
 
   apply(event: JournalEvent) {
     if (this.byId.has(event.id)) return;
+    this.order.set(event.id, this.byId.size);
     this.byId.set(event.id, event);
     this.verdicts.set(event.id, this.judge(event));
   }
@@ -122,7 +124,10 @@ class Fold {
   }
 
   private isStep = (event: JournalEvent) =>
-    event.kind === 'rowDone' || event.kind === 'ripped' || event.kind === 'rowSet' || event.kind === 'panelRowSet';
+    event.kind === 'rowDone' ||
+    event.kind === 'ripped' ||
+    event.kind === 'rowSet' ||
+    event.kind === 'panelRowSet';
 
   private takeBack(target: JournalEvent): boolean {
     if (target.kind === 'rowDone') {
@@ -157,13 +162,15 @@ class Fold {
 
   /** Rows that a rip or a set row, later than `id`, took the fabric down to. */
   private loweredTo(id: string): number[] {
-    const order = [...this.byId.keys()];
-    const at = order.indexOf(id);
-    return this.turns.filter((turn) => order.indexOf(turn.id) > at).map((turn) => (turn.kind === 'ripped' ? turn.to : turn.row));
+    const at = this.order.get(id) ?? 0;
+    const later = this.turns.filter((turn) => (this.order.get(turn.id) ?? 0) > at);
+    return later.map((turn) => (turn.kind === 'ripped' ? turn.to : turn.row));
   }
 
   private live<K extends JournalEvent['kind']>(kind: K): EventOf<K>[] {
-    return [...this.byId.values()].filter((e): e is EventOf<K> => e.kind === kind && this.verdicts.get(e.id) === 'counted');
+    return [...this.byId.values()].filter(
+      (e): e is EventOf<K> => e.kind === kind && this.verdicts.get(e.id) === 'counted',
+    );
   }
 
   private amendments(): Amendment[] {

@@ -9,7 +9,12 @@ const event = (happening: Happening, id = `event-${String((next += 1)).padStart(
   ({ id, device: 'phone', deviceTime: '2026-11-20T18:00:00Z', ...happening }) as JournalEvent;
 const rows = (from: number, to: number, life = FIRST_LIFE) =>
   Array.from({ length: to - from + 1 }, (_, i) => event({ kind: 'rowDone', life, row: from + i }));
-const crossing = { kind: 'crossing', lean: 'right', over: ['knit', 'knit'], under: ['knit', 'knit'] } as const;
+const crossing = {
+  kind: 'crossing',
+  lean: 'right',
+  over: ['knit', 'knit'],
+  under: ['knit', 'knit'],
+} as const;
 const fault = (pieceRow: number, rowEvent: string | null) =>
   event({ kind: 'fault', pieceRow, rowEvent, panel: 'rope', wale: 2, charted: crossing, made: 'uncrossed' });
 
@@ -17,14 +22,22 @@ describe('rows', () => {
   it('count one by one', () => expect(fold(rows(1, 62))).toMatchObject({ done: 62, life: FIRST_LIFE }));
   it('twice the same is once: replayed events, two taps, two devices', () => {
     const knitted = rows(1, 5);
-    const state = fold([...knitted, ...knitted, ...rows(3, 5), event({ kind: 'rowDone', life: FIRST_LIFE, row: 6 })]);
+    const state = fold([
+      ...knitted,
+      ...knitted,
+      ...rows(3, 5),
+      event({ kind: 'rowDone', life: FIRST_LIFE, row: 6 }),
+    ]);
     expect(state.done).toBe(6);
   });
   it('any replay in any place changes nothing', () =>
     fc.assert(
       fc.property(fc.array(fc.nat(20), { maxLength: 20 }), (picks) => {
         const knitted = rows(1, 21);
-        const replayed = picks.reduce<JournalEvent[]>((list, pick) => [...list, knitted[pick] as JournalEvent], [...knitted]);
+        const replayed = picks.reduce<JournalEvent[]>(
+          (list, pick) => [...list, knitted[pick] as JournalEvent],
+          [...knitted],
+        );
         expect(fold(replayed).done).toBe(21);
       }),
     ));
@@ -42,15 +55,21 @@ describe('undo and redo', () => {
     expect(redone).toMatchObject({ done: 4, undoTarget: top.id, redoTarget: null });
     expect(redone.rowEvents[3]).toBe(top.id);
   });
-  it('only the topmost row can be undone', () => expect(fold([...knitted, event({ kind: 'undo', target: knitted[1]!.id })]).done).toBe(4));
-  it('a new row after an undo leaves nothing to redo', () => expect(fold([...knitted, undo, ...rows(4, 4)])).toMatchObject({ done: 4, redoTarget: null }));
-  it('an undone row knitted again by another event counts', () => expect(fold([...knitted, undo, ...rows(4, 5)]).done).toBe(5));
+  it('only the topmost row can be undone', () =>
+    expect(fold([...knitted, event({ kind: 'undo', target: knitted[1]!.id })]).done).toBe(4));
+  it('a new row after an undo leaves nothing to redo', () =>
+    expect(fold([...knitted, undo, ...rows(4, 4)])).toMatchObject({ done: 4, redoTarget: null }));
+  it('an undone row knitted again by another event counts', () =>
+    expect(fold([...knitted, undo, ...rows(4, 5)]).done).toBe(5));
   it('a rip can be undone until the next row is knitted', () => {
     const rip = event({ kind: 'ripped', life: FIRST_LIFE, to: 1 });
     const back = event({ kind: 'undo', target: rip.id });
     expect(fold([...knitted, rip, back])).toMatchObject({ done: 4, life: FIRST_LIFE });
     expect(fold([...knitted, rip, ...rows(2, 2, rip.id), back])).toMatchObject({ done: 2, life: rip.id });
-    expect(fold([...knitted, rip, back, event({ kind: 'undo', target: back.id })])).toMatchObject({ done: 1, life: rip.id });
+    expect(fold([...knitted, rip, back, event({ kind: 'undo', target: back.id })])).toMatchObject({
+      done: 1,
+      life: rip.id,
+    });
   });
   it('any walk of knitting and undoing ends where a simple stack says', () =>
     fc.assert(
@@ -61,8 +80,10 @@ describe('undo and redo', () => {
         for (const step of walk) {
           const state = fold(events);
           if (step === 'knit') events.push(...rows(state.done + 1, state.done + 1));
-          if (step === 'undo' && state.undoTarget) events.push(event({ kind: 'undo', target: state.undoTarget }));
-          if (step === 'redo' && state.redoTarget) events.push(event({ kind: 'undo', target: state.redoTarget }));
+          if (step === 'undo' && state.undoTarget)
+            events.push(event({ kind: 'undo', target: state.undoTarget }));
+          if (step === 'redo' && state.redoTarget)
+            events.push(event({ kind: 'undo', target: state.redoTarget }));
           if (step === 'knit') [stack, undone] = [stack + 1, 0];
           if (step === 'undo' && stack > 0) [stack, undone] = [stack - 1, undone + 1];
           if (step === 'redo' && undone > 0) [stack, undone] = [stack + 1, undone - 1];
@@ -81,9 +102,12 @@ describe('lives (hard case 5)', () => {
     expect(state).toMatchObject({ done: 58, life: rip.id });
     expect(state.strays.map(({ row }) => row)).toEqual([60, 61, 62, 63, 64, 65, 66]);
   });
-  it('after a rip the same row is honestly knitted again', () => expect(fold(laptop).rowEvents[55]).not.toBeNull());
+  it('after a rip the same row is honestly knitted again', () =>
+    expect(fold(laptop).rowEvents[55]).not.toBeNull());
   it('two devices that rip the same life rip it once', () =>
-    expect(fold([...laptop, event({ kind: 'ripped', life: FIRST_LIFE, to: 40 })])).toMatchObject({ done: 58 }));
+    expect(fold([...laptop, event({ kind: 'ripped', life: FIRST_LIFE, to: 40 })])).toMatchObject({
+      done: 58,
+    }));
   it('set row starts a life of its own with rows that no event finished', () => {
     const set = event({ kind: 'rowSet', life: FIRST_LIFE, row: 10 });
     expect(fold([...rows(1, 3), set, ...rows(11, 11, set.id)])).toMatchObject({ done: 11, life: set.id });
@@ -97,15 +121,22 @@ describe('what hangs on a row ends with it', () => {
   const rip = event({ kind: 'ripped', life: FIRST_LIFE, to: 7 });
   it('a rip below takes faults and lifelines with it, an undone rip brings them back', () => {
     expect(fold([...knitted, life, wrong, rip])).toMatchObject({ faults: [], lifelines: [{ row: 6 }] });
-    expect(fold([...knitted, life, wrong, rip, event({ kind: 'undo', target: rip.id })]).faults).toHaveLength(1);
-    expect(fold([...knitted, life, event({ kind: 'ripped', life: FIRST_LIFE, to: 5 })]).lifelines).toEqual([]);
+    expect(fold([...knitted, life, wrong, rip, event({ kind: 'undo', target: rip.id })]).faults).toHaveLength(
+      1,
+    );
+    expect(fold([...knitted, life, event({ kind: 'ripped', life: FIRST_LIFE, to: 5 })]).lifelines).toEqual(
+      [],
+    );
   });
-  it('the same row knitted again is not faulty', () => expect(fold([...knitted, wrong, rip, ...rows(8, 10, rip.id)]).faults).toEqual([]));
+  it('the same row knitted again is not faulty', () =>
+    expect(fold([...knitted, wrong, rip, ...rows(8, 10, rip.id)]).faults).toEqual([]));
   it('a mended fault deviates no more; undoing the mending brings it back', () => {
     const mended = event({ kind: 'mended', fault: wrong.id });
     expect(fold([...knitted, wrong]).facts.deviations).toHaveLength(1);
     expect(fold([...knitted, wrong, mended]).facts.deviations).toEqual([]);
-    expect(fold([...knitted, wrong, mended, event({ kind: 'undo', target: mended.id })]).facts.deviations).toHaveLength(1);
+    expect(
+      fold([...knitted, wrong, mended, event({ kind: 'undo', target: mended.id })]).facts.deviations,
+    ).toHaveLength(1);
   });
   it('an undone note is gone', () => {
     const note = event({ kind: 'note', row: 3, text: 'new ball' });
@@ -115,17 +146,22 @@ describe('what hangs on a row ends with it', () => {
 
 describe('a panel set right (hard case 4)', () => {
   const knitted = rows(1, 37);
-  const set = (since: number | null) => event({ kind: 'panelRowSet', panel: 'six', from: 38, position: 3, since });
+  const set = (since: number | null) =>
+    event({ kind: 'panelRowSet', panel: 'six', from: 38, position: 3, since });
   it('as the plan and as the record differ in what the fabric was', () => {
     expect(fold([...knitted, set(null)]).facts.amendments).toMatchObject([{ chartedFrom: 38, madeFrom: 38 }]);
     expect(fold([...knitted, set(30)]).facts.amendments).toMatchObject([{ chartedFrom: 38, madeFrom: 30 }]);
   });
   it('undone at row 41 it never was', () => {
     const amendment = set(30);
-    expect(fold([...knitted, amendment, ...rows(38, 40), event({ kind: 'undo', target: amendment.id })]).facts.amendments).toEqual([]);
+    expect(
+      fold([...knitted, amendment, ...rows(38, 40), event({ kind: 'undo', target: amendment.id })]).facts
+        .amendments,
+    ).toEqual([]);
   });
   it('ripping into the misread rows keeps what is left of them; ripping below ends it', () => {
-    const ripTo = (to: number) => fold([...knitted, set(30), event({ kind: 'ripped', life: FIRST_LIFE, to })]).facts.amendments;
+    const ripTo = (to: number) =>
+      fold([...knitted, set(30), event({ kind: 'ripped', life: FIRST_LIFE, to })]).facts.amendments;
     expect(ripTo(33)).toMatchObject([{ chartedFrom: 34, madeFrom: 30 }]);
     expect(ripTo(29)).toEqual([]);
   });
@@ -133,8 +169,13 @@ describe('a panel set right (hard case 4)', () => {
 
 describe('sittings and shapes', () => {
   it('a long pause ends a sitting', () => {
-    const at = (time: string) => ({ ...event({ kind: 'rowDone', life: FIRST_LIFE, row: 1 }), deviceTime: time });
-    expect(sittings([at('2026-11-20T18:00:00Z'), at('2026-11-20T18:10:00Z'), at('2026-11-20T20:10:00Z')])).toHaveLength(2);
+    const at = (time: string) => ({
+      ...event({ kind: 'rowDone', life: FIRST_LIFE, row: 1 }),
+      deviceTime: time,
+    });
+    expect(
+      sittings([at('2026-11-20T18:00:00Z'), at('2026-11-20T18:10:00Z'), at('2026-11-20T20:10:00Z')]),
+    ).toHaveLength(2);
   });
   it.each([
     ['a row of 0', { kind: 'rowDone', life: FIRST_LIFE, row: 0 }],
@@ -143,6 +184,9 @@ describe('sittings and shapes', () => {
     ['a stray field', { kind: 'rowDone', life: FIRST_LIFE, row: 1, more: true }],
     ['an empty note', { kind: 'note', row: 1, text: '   ' }],
     ['a crossing of nothing', { ...fault(1, null), over: [], made: { ...crossing, over: [] } }],
-  ])('%s is refused', (_, happening) => expect(eventSchema.safeParse({ ...event(happening as Happening), ...happening }).success).toBe(false));
-  it('a batch is whole', () => expect(postSchema.safeParse({ events: [...rows(1, 3), fault(2, null)] }).success).toBe(true));
+  ])('%s is refused', (_, happening) =>
+    expect(eventSchema.safeParse({ ...event(happening as Happening), ...happening }).success).toBe(false),
+  );
+  it('a batch is whole', () =>
+    expect(postSchema.safeParse({ events: [...rows(1, 3), fault(2, null)] }).success).toBe(true));
 });

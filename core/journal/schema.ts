@@ -20,10 +20,26 @@ export const eventSchema = z.discriminatedUnion('kind', [
   z.strictObject({ ...common, kind: z.literal('undo'), target: id }),
   z.strictObject({ ...common, kind: z.literal('ripped'), life, to: row }),
   z.strictObject({ ...common, kind: z.literal('rowSet'), life, row }),
-  z.strictObject({ ...common, kind: z.literal('panelRowSet'), panel: z.string().min(1).max(64), from: row.min(1), position: row, since: row.min(1).nullable() }),
+  z.strictObject({
+    ...common,
+    kind: z.literal('panelRowSet'),
+    panel: z.string().min(1).max(64),
+    from: row.min(1),
+    position: row,
+    since: row.min(1).nullable(),
+  }),
   z.strictObject({ ...common, kind: z.literal('lifeline'), row }),
   z.strictObject({ ...common, kind: z.literal('note'), row, text: z.string().trim().min(1).max(2000) }),
-  z.strictObject({ ...common, kind: z.literal('fault'), pieceRow: row.min(1), rowEvent: id.nullable(), panel: z.string().min(1).max(64), wale: z.int().min(0).max(10_000), charted: crossing, made: z.union([crossing, z.literal('uncrossed'), z.literal('unknown')]) }),
+  z.strictObject({
+    ...common,
+    kind: z.literal('fault'),
+    pieceRow: row.min(1),
+    rowEvent: id.nullable(),
+    panel: z.string().min(1).max(64),
+    wale: z.int().min(0).max(10_000),
+    charted: crossing,
+    made: z.union([crossing, z.literal('uncrossed'), z.literal('unknown')]),
+  }),
   z.strictObject({ ...common, kind: z.literal('mended'), fault: id }),
 ]);
 

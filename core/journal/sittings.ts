@@ -1,7 +1,11 @@
 /** Stretches of work, found from the pauses between events. Times are the devices' own and only displayed. */
 import type { JournalEvent } from './events';
 
-export type Sitting = { readonly from: string; readonly to: string; readonly events: readonly JournalEvent[] };
+export type Sitting = {
+  readonly from: string;
+  readonly to: string;
+  readonly events: readonly JournalEvent[];
+};
 
 /** A pause of this many minutes ends a sitting. */
 export const PAUSE_MINUTES = 40;

@@ -14,7 +14,11 @@ export type Fitted = { readonly rows: readonly (Row | null)[]; readonly form: Li
 const copies = (cells: readonly Cell[], times: number) => Array.from({ length: times }, () => cells).flat();
 
 /** Widens a row to a form; null if no whole number of its repeats does it. */
-function fitRow({ parts, phase }: { parts: Parts; phase: number | null }, form: LinearForm, ring: boolean): Row | null {
+function fitRow(
+  { parts, phase }: { parts: Parts; phase: number | null },
+  form: LinearForm,
+  ring: boolean,
+): Row | null {
   const { before, after } = parts;
   const repeat = parts.repeat ?? (ring ? before : null);
   if (!repeat) return null;
@@ -56,7 +60,11 @@ function walk(rows: readonly Fitting[], setUps: number, start: LinearForm, ring:
   }
   if (sameForm(form, atRowOne)) return { rows: fitted, form: start };
   const first = rows[setUps]?.parts;
-  return { index: setUps, takes: first && fitted[setUps] ? takesForm(fitted[setUps]) : atRowOne, gives: form };
+  return {
+    index: setUps,
+    takes: first && fitted[setUps] ? takesForm(fitted[setUps]) : atRowOne,
+    gives: form,
+  };
 }
 
 export const isMisfit = (result: Fitted | Misfit): result is Misfit => 'index' in result;
@@ -112,9 +120,15 @@ function* candidates(rows: readonly Fitting[], ring: boolean): Generator<LinearF
 export type Stated = { readonly multiple: number; readonly plus: number };
 
 /** The smallest form in which all rows fit; else the misfit of the attempt that got farthest. */
-export function fitRows(rows: readonly Fitting[], setUps: number, ring: boolean, stated: Stated | null): Fitted | Misfit {
+export function fitRows(
+  rows: readonly Fitting[],
+  setUps: number,
+  ring: boolean,
+  stated: Stated | null,
+): Fitted | Misfit {
   const itemised = rows.filter(({ parts }) => parts !== null);
-  if (itemised.length === 0) return { index: 0, takes: { base: 0, perRepeat: 0 }, gives: { base: 0, perRepeat: 0 } };
+  if (itemised.length === 0)
+    return { index: 0, takes: { base: 0, perRepeat: 0 }, gives: { base: 0, perRepeat: 0 } };
   const anyFixed = itemised.some(({ parts }) => !parts?.repeat);
   const anyStar = itemised.some(({ parts }) => parts?.repeat && takesOf(parts.repeat) > 1);
   if (!ring && anyFixed && !anyStar) return fitWhole(rows, setUps);

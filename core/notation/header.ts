@@ -1,7 +1,7 @@
 /** What stands before a row's colon: `Row 1 (RS)`, `Rows 2, 4 and 6`, `Rnd 2 and all even rnds`, `Set-up row (WS)`. */
 import { err, ok, type Result } from '../result';
 import type { Side } from '../stitch/types';
-import { Cursor } from './cursor';
+import type { Cursor } from './cursor';
 
 export type Every = 'RS' | 'WS' | 'even' | 'odd';
 export type RowHeader = {
@@ -14,7 +14,8 @@ export type RowHeader = {
 };
 
 /** A line that begins like a row. */
-export const LOOKS_LIKE_HEADER = /^[ ]*(set-? ?up (row|round|rnd)s?|(row|round|rnd)s?(?= *\d| *\(?(rs|ws)|s? *:)|all (rs|ws|even|odd|even-numbered|odd-numbered) (row|round|rnd)s?)/i;
+export const LOOKS_LIKE_HEADER =
+  /^[ ]*(set-? ?up (row|round|rnd)s?|(row|round|rnd)s?(?= *\d| *\(?(rs|ws)|s? *:)|all (rs|ws|even|odd|even-numbered|odd-numbered) (row|round|rnd)s?)/i;
 
 const MOST_ROWS_IN_A_LIST = 2000;
 
@@ -33,7 +34,9 @@ function numberList(cursor: Cursor): number[] | null {
 }
 
 function every(cursor: Cursor): Every | null {
-  const found = cursor.take(/ *(?:,? *and )?(?:all|every) (?:other |following )?(RS|WS|even|odd)(?:-numbered)? (?:row|round|rnd)s?/);
+  const found = cursor.take(
+    / *(?:,? *and )?(?:all|every) (?:other |following )?(RS|WS|even|odd)(?:-numbered)? (?:row|round|rnd)s?/,
+  );
   if (!found) return null;
   const word = (found[1] as string).toLowerCase();
   if (word === 'even' || word === 'odd') return word;

@@ -4,7 +4,8 @@ import type { Cell } from '../stitch/types';
 import { expandRow, normalRow, type LineRow } from '../chart/row';
 
 const keysOf = (cells: readonly Cell[]) => cells.map(cellKey);
-const same = (a: readonly string[], b: readonly string[]) => a.length === b.length && a.every((key, i) => key === b[i]);
+const same = (a: readonly string[], b: readonly string[]) =>
+  a.length === b.length && a.every((key, i) => key === b[i]);
 
 /** Cells at the head of a row that take `width` stitches. */
 function cellsTaking(cells: readonly Cell[], from: number, width: number): number {
@@ -15,7 +16,11 @@ function cellsTaking(cells: readonly Cell[], from: number, width: number): numbe
 }
 
 /** Takes repeats off the front of a list, at most `most`. */
-function strip(cells: readonly Cell[], repeat: readonly Cell[], most: number): { rest: readonly Cell[]; times: number } {
+function strip(
+  cells: readonly Cell[],
+  repeat: readonly Cell[],
+  most: number,
+): { rest: readonly Cell[]; times: number } {
   let times = 0;
   let rest = cells;
   const key = keysOf(repeat);
@@ -41,7 +46,13 @@ export function rowFromExpansions(cellsFor: (n: number) => readonly Cell[], widt
     const repeat = four.slice(at, at + length);
     const { rest: after, times } = strip(three.slice(at), repeat, 3);
     if (times < 2) continue;
-    const row = normalRow({ kind: 'line', before: four.slice(0, at), repeat, after, fewer: times === 3 ? 0 : 1 }) as LineRow;
+    const row = normalRow({
+      kind: 'line',
+      before: four.slice(0, at),
+      repeat,
+      after,
+      fewer: times === 3 ? 0 : 1,
+    }) as LineRow;
     return same(keysOf(expandRow(row, 6)), keysOf(six)) ? row : null;
   }
   return null;

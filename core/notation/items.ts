@@ -4,11 +4,21 @@
  */
 import type { Cell, Crossing, Stitch } from '../stitch/types';
 import type { CrossingWords } from '../stitch/working';
-import { Cursor } from './cursor';
-import { ambiguousMeanings, FIXED_PATTERN, fixedCell, FRACTION_PATTERN, fractionCrossing, HOLD_PATTERN, holdCrossing } from './names';
+import type { Cursor } from './cursor';
+import {
+  ambiguousMeanings,
+  FIXED_PATTERN,
+  fixedCell,
+  FRACTION_PATTERN,
+  fractionCrossing,
+  HOLD_PATTERN,
+  holdCrossing,
+} from './names';
 import type { NotationProblem, Problem, TextSpan } from './problems';
 
-export type Meaning = { readonly kind: 'picture'; readonly crossing: Crossing } | { readonly kind: 'words'; readonly words: CrossingWords };
+export type Meaning =
+  | { readonly kind: 'picture'; readonly crossing: Crossing }
+  | { readonly kind: 'words'; readonly words: CrossingWords };
 export type Legend = ReadonlyMap<string, Meaning>;
 
 export type Word =
@@ -18,11 +28,26 @@ export type Word =
   | { readonly kind: 'named'; readonly meaning: Meaning };
 export type Item =
   | (Word & { readonly span: TextSpan })
-  | { readonly kind: 'group'; readonly items: readonly Item[]; readonly times: number; readonly span: TextSpan }
-  | { readonly kind: 'repeat'; readonly items: readonly Item[]; readonly toLast: number; readonly span: TextSpan };
+  | {
+      readonly kind: 'group';
+      readonly items: readonly Item[];
+      readonly times: number;
+      readonly span: TextSpan;
+    }
+  | {
+      readonly kind: 'repeat';
+      readonly items: readonly Item[];
+      readonly toLast: number;
+      readonly span: TextSpan;
+    };
 
 export type Body =
-  | { readonly kind: 'items'; readonly items: readonly Item[]; readonly startAfter: number | null; readonly stated: { readonly count: number; readonly span: TextSpan } | null }
+  | {
+      readonly kind: 'items';
+      readonly items: readonly Item[];
+      readonly startAfter: number | null;
+      readonly stated: { readonly count: number; readonly span: TextSpan } | null;
+    }
   | { readonly kind: 'presented'; readonly slipPurls: boolean; readonly span: TextSpan }
   | { readonly kind: 'copy'; readonly first: number; readonly last: number; readonly span: TextSpan };
 
@@ -31,7 +56,8 @@ const MOST_COUNT = 1000;
 const GAP = /(?:[\s,;]|\.(?=\s))*(?:(?:then|and)\s+)*/;
 const TIMES = / *(?:x *(\d+)|(\d+) (?:more )?times|(once|twice|thrice))(?![a-z])/;
 const WORD_TIMES: Readonly<Record<string, number>> = { once: 1, twice: 2, thrice: 3 };
-const TO = / *(?:to|across)(?: the)? *(?:(?:end|all)(?: of (?:the )?(?:row|round|rnd))?|last (\d+|st\b) *(?:sts?|stitch(?:es)?)?)/;
+const TO =
+  / *(?:to|across)(?: the)? *(?:(?:end|all)(?: of (?:the )?(?:row|round|rnd))?|last (\d+|st\b) *(?:sts?|stitch(?:es)?)?)/;
 const COUNT_NOTE = /[\s.]*[[(](\d+) *(?:sts?|stitches)\.?[\])]/;
 
 /** Reads one row body; problems are gathered, and reading goes on after each. */
@@ -58,10 +84,17 @@ export class BodyReader {
 
   private copied(): Body | null {
     const from = this.cursor.at;
-    const found = this.cursor.take(/(?:rep(?:eat)?|as|work as|same as)(?: for)? (?:row|round|rnd)s? (\d{1,5})(?: *(?:-|to) *(\d{1,5}))?[\s.]*/);
+    const found = this.cursor.take(
+      /(?:rep(?:eat)?|as|work as|same as)(?: for)? (?:row|round|rnd)s? (\d{1,5})(?: *(?:-|to) *(\d{1,5}))?[\s.]*/,
+    );
     if (!found) return null;
     this.rest();
-    return { kind: 'copy', first: Number(found[1]), last: Number(found[2] ?? found[1]), span: this.cursor.span(from) };
+    return {
+      kind: 'copy',
+      first: Number(found[1]),
+      last: Number(found[2] ?? found[1]),
+      span: this.cursor.span(from),
+    };
   }
 
   private presented(): Body | null {
@@ -69,10 +102,17 @@ export class BodyReader {
     const from = cursor.at;
     const knits = '(?:k|knit)(?: all)?(?: the)? knits?(?: sts| stitches)?';
     const purls = '(?:p|purl)(?: all)?(?: the)? purls?(?: sts| stitches)?';
-    const slips = '(?:sl|slip)(?: all)?(?: the)? purls?(?: sts| stitches)?,?(?: purlwise)?,? (?:wyif|with yarn in front)';
+    const slips =
+      '(?:sl|slip)(?: all)?(?: the)? purls?(?: sts| stitches)?,?(?: purlwise)?,? (?:wyif|with yarn in front)';
     const and = '\\s*(?:,|and|&|,\\s*and)\\s*';
     const slip = cursor.take(new RegExp(`(?:${knits}${and}${slips}|${slips}${and}${knits}|${slips})[\\s.]*`));
-    const plain = slip ?? cursor.take(new RegExp(`(?:${knits}${and}${purls}|${purls}${and}${knits}|work (?:all )?(?:sts|stitches) as (?:they (?:present(?: themselves)?|appear)|set))[\\s.]*`));
+    const plain =
+      slip ??
+      cursor.take(
+        new RegExp(
+          `(?:${knits}${and}${purls}|${purls}${and}${knits}|work (?:all )?(?:sts|stitches) as (?:they (?:present(?: themselves)?|appear)|set))[\\s.]*`,
+        ),
+      );
     if (!plain) return null;
     this.rest();
     return { kind: 'presented', slipPurls: slip !== null, span: cursor.span(from) };
@@ -174,7 +214,8 @@ export class BodyReader {
       return null;
     }
     const times = cursor.take(TIMES);
-    if (times) return { kind: 'group', items, times: this.count(timesOf(times), from), span: cursor.span(from) };
+    if (times)
+      return { kind: 'group', items, times: this.count(timesOf(times), from), span: cursor.span(from) };
     const to = cursor.take(TO);
     if (to) return { kind: 'repeat', items, toLast: toLast(to), span: cursor.span(from) };
     this.fail({ code: 'missing-times' }, from);
@@ -218,7 +259,10 @@ export class BodyReader {
     if (fraction) {
       const [over, under] = [Number(fraction[1]), Number(fraction[2])];
       if (over < 1 || under < 1) this.fail({ code: 'count-out-of-range', count: 0, most: 99 }, from);
-      return { kind: 'named', meaning: { kind: 'picture', crossing: fractionCrossing(over, under, fraction[3] as string) } };
+      return {
+        kind: 'named',
+        meaning: { kind: 'picture', crossing: fractionCrossing(over, under, fraction[3] as string) },
+      };
     }
     const hold = cursor.take(HOLD_PATTERN);
     const crossing = hold && holdCrossing(hold[1] as string, Number(hold[2]), hold[3] as string);
@@ -234,7 +278,9 @@ export class BodyReader {
 
   private slip(): Word | null {
     const from = this.cursor.at;
-    const found = this.cursor.take(/(?:sl|slip) *(?:the |next )*(\d+)?(?: *(?:sts?|stitch(?:es)?))?(?: *(?:purlwise|pwise))?,?(?: *(wyib|wyif|with yarn in (?:back|front)))?(?![a-z0-9])/);
+    const found = this.cursor.take(
+      /(?:sl|slip) *(?:the |next )*(\d+)?(?: *(?:sts?|stitch(?:es)?))?(?: *(?:purlwise|pwise))?,?(?: *(wyib|wyif|with yarn in (?:back|front)))?(?![a-z0-9])/,
+    );
     if (!found) return null;
     const yarn = !found[2] ? 'wrongSide' : /wyib|back/i.test(found[2]) ? 'back' : 'front';
     return { kind: 'slip', count: this.count(Number(found[1] ?? 1), from), yarn };
@@ -243,7 +289,9 @@ export class BodyReader {
   /** k4, purl 2, k1 tbl, and the fills "knit", "p to end", "k to last 2 sts". */
   private plain(from: number): Word | Item | null {
     const { cursor } = this;
-    const found = cursor.take(/(knit|purl|k|p) ?(\d+)?(?: *(?:sts?|stitch(?:es)?))?( *(?:tbl|through (?:the )?back loops?))?(?![a-z0-9/])/);
+    const found = cursor.take(
+      /(knit|purl|k|p) ?(\d+)?(?: *(?:sts?|stitch(?:es)?))?( *(?:tbl|through (?:the )?back loops?))?(?![a-z0-9/])/,
+    );
     if (!found) return null;
     const face = /^k/i.test(found[1] as string) ? 'knit' : 'purl';
     const stitch: Stitch = found[3] ? `${face}Tbl` : face;
@@ -252,7 +300,12 @@ export class BodyReader {
     const to = cursor.take(TO) ?? cursor.take(/(?: *(?:all|every) (?:sts|stitches|st)?)?(?=[\s.]*$)/);
     if (to || cursor.done || /^[\s.]*$/.test(cursor.text.slice(cursor.at, cursor.end))) {
       const span = cursor.span(from);
-      return { kind: 'repeat', items: [{ kind: 'cell', cell, count: 1, span }], toLast: to ? toLast(to) : 0, span };
+      return {
+        kind: 'repeat',
+        items: [{ kind: 'cell', cell, count: 1, span }],
+        toLast: to ? toLast(to) : 0,
+        span,
+      };
     }
     cursor.at = from;
     return null;
@@ -264,12 +317,17 @@ export class BodyReader {
     const found = cursor.take(/[^\s,;[\]()*]+/) ?? cursor.take(/[\s\S]/);
     const word = (found?.[0] ?? '').replace(/(?<=.)[.:]+$/, '').slice(0, 60);
     const meanings = ambiguousMeanings(word);
-    this.fail(meanings ? { code: 'ambiguous-name', word, meanings } : { code: 'unknown-word', word }, from, from + Math.max(1, word.length));
+    this.fail(
+      meanings ? { code: 'ambiguous-name', word, meanings } : { code: 'unknown-word', word },
+      from,
+      from + Math.max(1, word.length),
+    );
     if (this.problems.length > 50) cursor.at = cursor.end;
   }
 }
 
-const toLast = (found: RegExpExecArray) => (found[1] === undefined ? 0 : /^st/i.test(found[1]) ? 1 : Number(found[1]));
+const toLast = (found: RegExpExecArray) =>
+  found[1] === undefined ? 0 : /^st/i.test(found[1]) ? 1 : Number(found[1]);
 const timesOf = (found: RegExpExecArray) => {
   const word = found[3]?.toLowerCase();
   return word ? (WORD_TIMES[word] as number) : Number(found[1] ?? found[2]);

@@ -7,11 +7,19 @@ import type { NotationProblem } from './problems';
 import type { Scanned } from './scan';
 
 const NEEDLE = '(?:(?:a |the |first |second )*(?:cable needle|dpn|c\\.?n\\.?))';
-const SLIP = new RegExp(`(?:sl|slip|place) (?:the )?(?:next )?(?:first )?(\\d{1,2}|(?=st)) ?(?:sts?|stitch(?:es)?)?(?: purlwise)? (?:on ?)?to ${NEEDLE},? (?:and )?(?:hold|leave)(?: (?:it|them))? (?:(?:in|at|to)(?: the)? )?(front|back)(?: of (?:the )?work)?[\\s,;.]*`);
-const CENTRE = new RegExp(`(?:sl|slip|place) (?:the )?next (\\d{1,2}) ?(?:sts?|stitch(?:es)?)? (?:on ?)?to (?:a |the )?second ${NEEDLE},? (?:and )?hold (behind all|between|in front of all)[\\s,;.]*`);
+const SLIP = new RegExp(
+  `(?:sl|slip|place) (?:the )?(?:next )?(?:first )?(\\d{1,2}|(?=st)) ?(?:sts?|stitch(?:es)?)?(?: purlwise)? (?:on ?)?to ${NEEDLE},? (?:and )?(?:hold|leave)(?: (?:it|them))? (?:(?:in|at|to)(?: the)? )?(front|back)(?: of (?:the )?work)?[\\s,;.]*`,
+);
+const CENTRE = new RegExp(
+  `(?:sl|slip|place) (?:the )?next (\\d{1,2}) ?(?:sts?|stitch(?:es)?)? (?:on ?)?to (?:a |the )?second ${NEEDLE},? (?:and )?hold (behind all|between|in front of all)[\\s,;.]*`,
+);
 const FROM = new RegExp(`,? *from (?:the )?(?:second )?${NEEDLE}`, 'gi');
 
-const DEPTH: Readonly<Record<string, Depth>> = { 'behind all': 'below', between: 'between', 'in front of all': 'above' };
+const DEPTH: Readonly<Record<string, Depth>> = {
+  'behind all': 'below',
+  between: 'between',
+  'in front of all': 'above',
+};
 
 /** The one-to-one stitches of a list of items; null if anything else stands there. */
 function plainStitches(items: readonly Item[]): Stitch[] | null {
@@ -24,7 +32,8 @@ function plainStitches(items: readonly Item[]): Stitch[] | null {
     } else if (item.kind === 'cell' && item.cell.kind === 'stitch' && takes(item.cell) === 1) {
       for (let i = 0; i < item.count; i += 1) stitches.push(item.cell.stitch);
     } else if (item.kind === 'slip' && item.yarn !== 'wrongSide') {
-      for (let i = 0; i < item.count; i += 1) stitches.push(item.yarn === 'back' ? 'slipBehind' : 'slipBefore');
+      for (let i = 0; i < item.count; i += 1)
+        stitches.push(item.yarn === 'back' ? 'slipBehind' : 'slipBefore');
     } else return null;
   }
   return stitches;
@@ -73,7 +82,10 @@ export function readLegend(scanned: Scanned): { legend: Legend; problems: Notati
   const legend = new Map<string, Meaning>();
   const problems: NotationProblem[] = [];
   for (const entry of scanned.legend) {
-    const text = scanned.text.slice(entry.bodyFrom, entry.to).replace(/\s+/g, ' ').replace(/[. ]+$/, '');
+    const text = scanned.text
+      .slice(entry.bodyFrom, entry.to)
+      .replace(/\s+/g, ' ')
+      .replace(/[. ]+$/, '');
     const meaning = spelled(text) ?? alias(text);
     const at = spanAt(scanned.text, entry.from, entry.to);
     if (!meaning) problems.push({ code: 'legend-not-understood', name: entry.name, at });

@@ -11,7 +11,13 @@ export type Family = (typeof FAMILIES)[number];
 
 const times = (count: number, stitch: Stitch): Stitch[] => Array.from({ length: count }, () => stitch);
 
-function cross(lean: Lean, over: number, under: number, underStitch: Stitch, overStitch: Stitch = 'knit'): Crossing {
+function cross(
+  lean: Lean,
+  over: number,
+  under: number,
+  underStitch: Stitch,
+  overStitch: Stitch = 'knit',
+): Crossing {
   return { kind: 'crossing', lean, over: times(over, overStitch), under: times(under, underStitch) };
 }
 
@@ -38,11 +44,18 @@ const FIXED: Readonly<Record<string, Cell>> = {
   mpb: { kind: 'bobble', face: 'purl' },
   'no stitch': { kind: 'noStitch' },
 };
-const ALSO: Readonly<Record<string, string>> = { s2kp: 'cdd', yfwd: 'yo', m1pl: 'm1p', m1pr: 'm1rp', 'no st': 'no stitch' };
+const ALSO: Readonly<Record<string, string>> = {
+  s2kp: 'cdd',
+  yfwd: 'yo',
+  m1pl: 'm1p',
+  m1pr: 'm1rp',
+  'no st': 'no stitch',
+};
 const FIXED_KEYS = [...Object.keys(FIXED), ...Object.keys(ALSO)].sort((a, b) => b.length - a.length);
 export const FIXED_PATTERN = new RegExp(`(${FIXED_KEYS.join('|')})(?![a-z0-9/])`);
 
-export const fixedCell = (word: string): Cell => FIXED[ALSO[word.toLowerCase()] ?? word.toLowerCase()] as Cell;
+export const fixedCell = (word: string): Cell =>
+  FIXED[ALSO[word.toLowerCase()] ?? word.toLowerCase()] as Cell;
 
 /** The fixed word for an in- or decrease, a bobble or a no-stitch as seen from the side it is worked on. */
 export function fixedName(key: (cell: Cell) => string, cell: Cell): string | null {

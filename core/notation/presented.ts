@@ -10,7 +10,9 @@ type PartlyKnown = readonly (Row | null)[];
 export const hasSlips = (cells: readonly Cell[]) =>
   cells.some(
     (cell) =>
-      isSlipped(cell) || (cell.kind === 'crossing' && [...cell.over, ...cell.under, ...(cell.centre?.stitches ?? [])].some((s) => s.startsWith('slip'))),
+      isSlipped(cell) ||
+      (cell.kind === 'crossing' &&
+        [...cell.over, ...cell.under, ...(cell.centre?.stitches ?? [])].some((s) => s.startsWith('slip'))),
   );
 
 /** The row that row `index` is worked onto the first time; -1 if there is none. Without set-up rows, the last one. */
@@ -43,10 +45,16 @@ const presentedCell = (face: Face, slipPurls: boolean): Cell =>
  * The row worked above row `index` as the stitches present themselves. Seen from the WS a knit column is a purl:
  * with `slipPurls` that one is slipped with its float on the WS. Null if the row below does not settle it.
  */
-export function presentedRow(rows: PartlyKnown, setUps: number, index: number, slipPurls: boolean): Row | null {
+export function presentedRow(
+  rows: PartlyKnown,
+  setUps: number,
+  index: number,
+  slipPurls: boolean,
+): Row | null {
   const lower = rows[index];
   if (!lower || faces(rows, setUps, index, 3) === null) return null;
-  const cells = (n: number) => (faces(rows, setUps, index, n) ?? []).map((face) => presentedCell(face, slipPurls));
+  const cells = (n: number) =>
+    (faces(rows, setUps, index, n) ?? []).map((face) => presentedCell(face, slipPurls));
   if (lower.kind === 'ring') return { kind: 'ring', repeat: cells(1), phase: 0 };
   return rowFromExpansions(cells, givesForm(lower).perRepeat);
 }

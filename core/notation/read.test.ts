@@ -29,26 +29,98 @@ const codes = (text: string) => {
 describe('rows as they look from the right side, typed by hand', () => {
   it.each([
     ['an RS row runs from the right edge', 'Row 1 (RS): k1, p2, k3.', 1, 1, 'k p p k k k'],
-    ['a WS row runs from the left edge and its faces flip', 'Row 1 (RS): k1, p2, k3.\nRow 2: k1, p5.', 2, 1, 'k k k k k p'],
+    [
+      'a WS row runs from the left edge and its faces flip',
+      'Row 1 (RS): k1, p2, k3.\nRow 2: k1, p5.',
+      2,
+      1,
+      'k k k k k p',
+    ],
     ['a round is always read from the right', 'Rnd 1: k1, p2, k3.\nRnd 2: k1, p5.', 2, 1, 'k p p p p p'],
     ['the star', 'Row 1 (RS): P2, *K4, P2; rep from * to end.', 1, 2, 'p p k k k k p p k k k k p p'],
-    ['the star on the WS', 'Row 1 (RS): p2, *k2, p1; rep from * to end.\nRow 2: *k1, p2; rep from * to last 2 sts, k2.', 2, 2, 'p p k k p k k p'],
-    ['brackets with counts', 'Row 1: [k1, p1] twice, (p2, [k1] x 2) 2 times.', 1, 1, 'k p k p p p k k p p k k'],
+    [
+      'the star on the WS',
+      'Row 1 (RS): p2, *k2, p1; rep from * to end.\nRow 2: *k1, p2; rep from * to last 2 sts, k2.',
+      2,
+      2,
+      'p p k k p k k p',
+    ],
+    [
+      'brackets with counts',
+      'Row 1: [k1, p1] twice, (p2, [k1] x 2) 2 times.',
+      1,
+      1,
+      'k p k p p p k k p p k k',
+    ],
     ['to last st', 'Row 1: *k1, p1; rep from * to last st, k1.', 1, 2, 'k p k p k'],
     ['fills', 'Row 1 (RS): *k2, p2; rep from * to end.\nRow 2: k1, p to last 2 sts, k2.', 2, 1, 'p p k p'],
     ['listed rows', 'Row 1 (RS): k2, p1.\nRows 2, 4 and 6: p3.\nRow 3: p3.\nRow 5: k1, p2.', 6, 1, 'k k k'],
     ['a range of rows', 'Rows 1-3: k3.\nRow 4: p1, k2.', 3, 1, 'k k k'],
-    ['as presented', 'Row 1 (RS): k1, p2, 2/2 RC.\nRow 2 and all WS rows: knit the knits and purl the purls.\nRow 3: p7.', 4, 1, 'p p p p p p p'],
-    ['as presented over a purled under group', 'Row 1 (RS): k1, 2/1 LPC.\nRow 2: k the knits, p the purls.', 2, 1, 'k p k k'],
-    ['slip the purls wyif', 'Row 1 (RS): p1, k2.\nRow 2 and all WS rows: knit the knits and slip the purls wyif.', 2, 1, 'p s s'],
-    ['repeated rows', 'Row 1 (RS): k1, p2.\nRow 2: p3.\nRow 3: p1, k2.\nRow 4: k3.\nRows 5-8: rep rows 1-4.', 7, 1, 'p k k'],
-    ['"as row 1" repeats the words, so faces flip on the other side', 'Row 1 (RS): k1, p2.\nRow 2: as row 1.', 2, 1, 'k k p'],
+    [
+      'as presented',
+      'Row 1 (RS): k1, p2, 2/2 RC.\nRow 2 and all WS rows: knit the knits and purl the purls.\nRow 3: p7.',
+      4,
+      1,
+      'p p p p p p p',
+    ],
+    [
+      'as presented over a purled under group',
+      'Row 1 (RS): k1, 2/1 LPC.\nRow 2: k the knits, p the purls.',
+      2,
+      1,
+      'k p k k',
+    ],
+    [
+      'slip the purls wyif',
+      'Row 1 (RS): p1, k2.\nRow 2 and all WS rows: knit the knits and slip the purls wyif.',
+      2,
+      1,
+      'p s s',
+    ],
+    [
+      'repeated rows',
+      'Row 1 (RS): k1, p2.\nRow 2: p3.\nRow 3: p1, k2.\nRow 4: k3.\nRows 5-8: rep rows 1-4.',
+      7,
+      1,
+      'p k k',
+    ],
+    [
+      '"as row 1" repeats the words, so faces flip on the other side',
+      'Row 1 (RS): k1, p2.\nRow 2: as row 1.',
+      2,
+      1,
+      'k k p',
+    ],
     ['row 1 on the wrong side', 'Row 1 (WS): k1, p2.\nRow 2 (RS): k1, p2.', 1, 1, 'k k p'],
-    ['set-up rows stand outside the repeat', 'Set-up row (WS): k1, p2.\nRow 1 (RS): 2/1 RC.', 1, 1, 'xright:knit.knit/knit'],
+    [
+      'set-up rows stand outside the repeat',
+      'Set-up row (WS): k1, p2.\nRow 1 (RS): 2/1 RC.',
+      1,
+      1,
+      'xright:knit.knit/knit',
+    ],
     ['through the back loop', 'Row 1: k1 tbl, p2, k1tbl.', 1, 1, 't p p t'],
-    ['both families', 'Row 1 (RS): C4F, T3B, 2/2 LC, 2/1 RPC.', 1, 1, 'xleft:knit.knit/knit.knit xright:knit.knit/purl xleft:knit.knit/knit.knit xright:knit.knit/purl'],
-    ['a stated multiple', 'Multiple of 4 sts plus 2.\nRow 1: k2, *p2, k2; rep from * to end.', 1, 1, 'k k p p k k'],
-    ['a small repeat inside a larger one', 'Row 1 (RS): *k4, p4; rep from * to end.\nRow 2: *k1, p1; rep from * to end.', 2, 1, 'k p k p k p k p'],
+    [
+      'both families',
+      'Row 1 (RS): C4F, T3B, 2/2 LC, 2/1 RPC.',
+      1,
+      1,
+      'xleft:knit.knit/knit.knit xright:knit.knit/purl xleft:knit.knit/knit.knit xright:knit.knit/purl',
+    ],
+    [
+      'a stated multiple',
+      'Multiple of 4 sts plus 2.\nRow 1: k2, *p2, k2; rep from * to end.',
+      1,
+      1,
+      'k k p p k k',
+    ],
+    [
+      'a small repeat inside a larger one',
+      'Row 1 (RS): *k4, p4; rep from * to end.\nRow 2: *k1, p1; rep from * to end.',
+      2,
+      1,
+      'k p k p k p k p',
+    ],
     ['any dash, CRLF and odd spaces', 'Row\u00a01\u202f(RS): k2, p1.\r\nRows 2\u20133: k3.', 1, 1, 'k k p'],
     ['wrapped lines', 'Row 1 (RS): k2,\n  p1, k1.\n\nA remark of no weight.', 1, 1, 'k k p k'],
   ])('%s', (_, text, row, repeats, expected) => expect(picture(text, row, repeats)).toBe(expected));
@@ -56,7 +128,8 @@ describe('rows as they look from the right side, typed by hand', () => {
 
 describe('a crossing on a WS row (common practice, no published source)', () => {
   const on = (words: string) => picture(`Row 1 (WS): ${words}.\nRow 2 (RS): k4.`, 1);
-  it('C4B is 2 over 2 leaning right, all purl bumps', () => expect(on('C4B')).toBe('xright:purl.purl/purl.purl'));
+  it('C4B is 2 over 2 leaning right, all purl bumps', () =>
+    expect(on('C4B')).toBe('xright:purl.purl/purl.purl'));
   it('T4B is 2 over 2 leaning right with its under group purled, as on the RS', () =>
     expect(on('T4B')).toBe('xright:knit.knit/purl.purl'));
   it('2/1 right is 1 over 2, right', () =>
@@ -66,16 +139,33 @@ describe('a crossing on a WS row (common practice, no published source)', () => 
 describe('the legend', () => {
   const rows = 'Row 1 (RS): p1, C4B, p1.';
   it('overrides a usual name', () =>
-    expect(picture(`C4B = slip next 2 sts to cable needle and hold in front, k2, then k2 from cable needle.\n${rows}`, 1)).toContain('xleft'));
+    expect(
+      picture(
+        `C4B = slip next 2 sts to cable needle and hold in front, k2, then k2 from cable needle.\n${rows}`,
+        1,
+      ),
+    ).toContain('xleft'));
   it('may stand below the rows and use names of two words', () =>
-    expect(picture('Row 1: Eel left, k1.\n\nEel left = sl next st to cn and hold in front, k1, p1, then k1 from cn', 1)).toBe('xleft:knit/knit.purl k'));
+    expect(
+      picture(
+        'Row 1: Eel left, k1.\n\nEel left = sl next st to cn and hold in front, k1, p1, then k1 from cn',
+        1,
+      ),
+    ).toBe('xleft:knit/knit.purl k'));
   it('takes ribbed groups and a centre', () =>
-    expect(picture('Row 1: Big.\n\nBig = slip next 2 sts to cable needle and hold at back, slip next 1 st to second cable needle and hold behind all, k1, p1, then p1 from second cable needle, then k2 from cable needle.', 1)).toBe('xright:knit.purl/knit.knit|below:purl'));
-  it('may simply give another name', () => expect(picture('Row 1: Twine.\nTwine = 3/3 LC', 1)).toBe('xleft:knit.knit.knit/knit.knit.knit'));
+    expect(
+      picture(
+        'Row 1: Big.\n\nBig = slip next 2 sts to cable needle and hold at back, slip next 1 st to second cable needle and hold behind all, k1, p1, then p1 from second cable needle, then k2 from cable needle.',
+        1,
+      ),
+    ).toBe('xright:knit.purl/knit.knit|below:purl'));
+  it('may simply give another name', () =>
+    expect(picture('Row 1: Twine.\nTwine = 3/3 LC', 1)).toBe('xleft:knit.knit.knit/knit.knit.knit'));
 });
 
 describe('the lattice of the round: the last crossing lies over the join', () => {
-  const text = 'Rnd 1: starting 0 sts after the marker, *p2, 2/2 RC; rep from * to end.\nRnd 2: starting 2 sts after the marker, *k2, 2/2 RPC; rep from * to end.';
+  const text =
+    'Rnd 1: starting 0 sts after the marker, *p2, 2/2 RC; rep from * to end.\nRnd 2: starting 2 sts after the marker, *k2, 2/2 RPC; rep from * to end.';
   it('is read as a ring', () => expect(chartOf(text).rows[1]).toMatchObject({ kind: 'ring', phase: 2 }));
 });
 
@@ -89,21 +179,49 @@ describe('what cannot be read is named with its place', () => {
     ['an unopened one', 'Row 1: k2], p1.', ['unopened 1:10']],
     ['a bracket without a count', 'Row 1: [k2, p1], k1.', ['missing-times 1:8']],
     ['a repeat without a star', 'Row 1: k2, p1; rep from * to end.', ['repeat-without-star 1:16']],
-    ['rows that do not add up', 'Row 1 (RS): *k4, p2; rep from * to end.\nRow 2: *k2, p3; rep from * to last 3 sts, k3.', ['counts-differ 2:1']],
-    ['a crossing that runs past the row', 'Row 1 (RS): p2, k4, p2.\nRow 2: k2, p4, k2.\nRow 3: p2, k3, 2/2 RC.', ['crossing-past-end 3:1']],
+    [
+      'rows that do not add up',
+      'Row 1 (RS): *k4, p2; rep from * to end.\nRow 2: *k2, p3; rep from * to last 3 sts, k3.',
+      ['counts-differ 2:1'],
+    ],
+    [
+      'a crossing that runs past the row',
+      'Row 1 (RS): p2, k4, p2.\nRow 2: k2, p4, k2.\nRow 3: p2, k3, 2/2 RC.',
+      ['crossing-past-end 3:1'],
+    ],
     ['a row too few', 'Row 1: k2.\nRow 3: k2.', ['row-missing 2:1']],
     ['a row twice', 'Row 1: k2.\nRow 1: p2.', ['row-twice 2:1']],
     ['sides that contradict', 'Row 1 (RS): k2.\nRow 3 (WS): k2.\nRow 2: k2.', ['side-contradicts 2:1']],
     ['rows and rounds mixed', 'Rnd 1: k2.\nRow 2: k2.', ['rows-and-rounds 2:1']],
-    ['to last n sts that is not so', 'Row 1: *k2, p2; rep from * to last 3 sts, k2.', ['to-last-differs 1:8']],
+    [
+      'to last n sts that is not so',
+      'Row 1: *k2, p2; rep from * to last 3 sts, k2.',
+      ['to-last-differs 1:8'],
+    ],
     ['an unclear count of repeats', 'Row 1: *k2, p2; rep from * 3 times.', ['repeat-count-unclear 1:8']],
     ['a false count note', 'Row 1: *k2, p2; rep from * to end. (26 sts)', ['stated-count-wrong 1:36']],
-    ['a false multiple', 'Multiple of 6 sts.\nRow 1: *k2, p2; rep from * to end.', ['stated-multiple-wrong 1:1', 'counts-differ 2:1']],
-    ['a legend entry that says nothing', 'Row 1: Zig.\n\nZig = wiggle it', ['unknown-word 1:8', 'legend-not-understood 3:1']],
-    ['rows that copy each other', 'Row 1: as row 2.\nRow 2: as row 1.', ['copies-itself 1:8', 'copies-itself 2:8']],
+    [
+      'a false multiple',
+      'Multiple of 6 sts.\nRow 1: *k2, p2; rep from * to end.',
+      ['stated-multiple-wrong 1:1', 'counts-differ 2:1'],
+    ],
+    [
+      'a legend entry that says nothing',
+      'Row 1: Zig.\n\nZig = wiggle it',
+      ['unknown-word 1:8', 'legend-not-understood 3:1'],
+    ],
+    [
+      'rows that copy each other',
+      'Row 1: as row 2.\nRow 2: as row 1.',
+      ['copies-itself 1:8', 'copies-itself 2:8'],
+    ],
     ['a stitch count beyond reason', 'Row 1: k99999.', ['count-out-of-range 1:8']],
     ['nothing to be presented', 'Row 1: knit the knits and purl the purls.', ['nothing-below 1:1']],
-    ['row 1 that presents itself in two ways', 'Set-up row (WS): k2.\nRow 1 (RS): knit the knits and purl the purls.\nRow 2: p2.', ['presents-two-ways 2:1']],
+    [
+      'row 1 that presents itself in two ways',
+      'Set-up row (WS): k2.\nRow 1 (RS): knit the knits and purl the purls.\nRow 2: p2.',
+      ['presents-two-ways 2:1'],
+    ],
     ['stitches outside any row', 'k2, p2 all along\n\nRow 1: k2.', ['stray-line 1:1']],
     ['a remark after the row', 'Row 1: *p2, k2; rep from * to end. and on', ['unknown-word 1:40']],
     ['a number without stitch', 'Row 1: k, p2.', ['unknown-word 1:8']],
@@ -117,5 +235,9 @@ describe('what cannot be read is named with its place', () => {
   });
 
   it('all problems are reported, not only the first', () =>
-    expect(codes('Row 1: zip, k2.\nRow 2: zap, k2, [p1.')).toEqual(['unknown-word 1:8', 'unknown-word 2:8', 'unclosed 2:17']));
+    expect(codes('Row 1: zip, k2.\nRow 2: zap, k2, [p1.')).toEqual([
+      'unknown-word 1:8',
+      'unknown-word 2:8',
+      'unclosed 2:17',
+    ]));
 });

@@ -64,13 +64,17 @@ class Checker {
     const cells = fitting?.parts?.before ?? [];
     const edge = row.side === 'WS' ? cells[0] : cells[cells.length - 1];
     const past = fixed && edge?.kind === 'crossing' && takesOf([edge]) > extra;
-    this.fail({ ...(past ? { code: 'crossing-past-end', over: extra } : { code: 'counts-differ', takes, gives }), at: row.at, row: row.label });
+    this.fail({
+      ...(past ? { code: 'crossing-past-end', over: extra } : { code: 'counts-differ', takes, gives }),
+      at: row.at,
+      row: row.label,
+    });
   }
 
   /** Fills in the rows that were left open, as far as the rows below them are known; the rest are reported. */
   present(fitted: readonly (Row | null)[]): Row[] | null {
     const rows = [...fitted];
-    for (let progress = true; progress; ) {
+    for (let progress = true; progress;) {
       progress = false;
       this.written.forEach(({ body }, index) => {
         const below = rowBelow(rows, this.setUps, index);
@@ -102,13 +106,18 @@ class Checker {
       const form = givesForm(rows[i] as Row);
       const { count, span } = body.stated;
       const n = form.perRepeat > 0 ? (count - form.base) / form.perRepeat : 0;
-      if (!Number.isInteger(n) || n < 1) this.fail({ code: 'stated-count-wrong', stated: count, form, at: span, row: label });
+      if (!Number.isInteger(n) || n < 1)
+        this.fail({ code: 'stated-count-wrong', stated: count, form, at: span, row: label });
     });
   }
 }
 
 /** Reads pasted rows. The chart's name is the caller's. */
-export function readRows(source: string, name: string, context: ReadingContext = {}): Result<ReadChart, readonly NotationProblem[]> {
+export function readRows(
+  source: string,
+  name: string,
+  context: ReadingContext = {},
+): Result<ReadChart, readonly NotationProblem[]> {
   const scanned = scan(source);
   const { legend, problems: legendProblems } = readLegend(scanned);
   const before = [...scanned.problems, ...legendProblems];
@@ -126,18 +135,39 @@ export function readRows(source: string, name: string, context: ReadingContext =
   const { multiple } = scanned;
   const fitted = fitRows(fittings, setUps, ring, multiple);
   if (isMisfit(fitted)) {
-    if (multiple) checker.fail({ code: 'stated-multiple-wrong', multiple: multiple.multiple, plus: multiple.plus, at: multiple.at });
-    if (fittings.every(({ parts }) => parts === null)) checker.fail({ code: 'nothing-below', at: (all[0] as WrittenRow).at, row: (all[0] as WrittenRow).label });
+    if (multiple)
+      checker.fail({
+        code: 'stated-multiple-wrong',
+        multiple: multiple.multiple,
+        plus: multiple.plus,
+        at: multiple.at,
+      });
+    if (fittings.every(({ parts }) => parts === null))
+      checker.fail({
+        code: 'nothing-below',
+        at: (all[0] as WrittenRow).at,
+        row: (all[0] as WrittenRow).label,
+      });
     else checker.misfit(fitted, fittings[fitted.index]);
     return err(inOrder(checker.problems));
   }
   const rows = checker.present(fitted.rows);
   if (!rows) return err(inOrder(checker.problems));
   checker.stated(rows);
-  const chart: Chart = { name, setUp: rows.slice(0, setUps), rows: rows.slice(setUps), firstSide: written.firstSide };
+  const chart: Chart = {
+    name,
+    setUp: rows.slice(0, setUps),
+    rows: rows.slice(setUps),
+    firstSide: written.firstSide,
+  };
   if (checker.problems.length === 0) recheck(chart, all, checker);
   if (checker.problems.length > 0) return err(inOrder(checker.problems));
-  return ok({ chart, spans: all.map(({ at }) => at), remarks: scanned.remarks, castOn: takesForm(rows[0] as Row) });
+  return ok({
+    chart,
+    spans: all.map(({ at }) => at),
+    remarks: scanned.remarks,
+    castOn: takesForm(rows[0] as Row),
+  });
 }
 
 /** The last word on counts is the chart's own check; nothing leaves the reader without it. */
@@ -145,9 +175,19 @@ function recheck(chart: Chart, all: readonly WrittenRow[], checker: Checker) {
   const checked = checkChart(chart);
   if (checked.ok) return;
   for (const problem of checked.error) {
-    const row = all.find(({ label }) => 'row' in problem && label.kind === problem.row.kind && label.number === problem.row.number) ?? (all[0] as WrittenRow);
+    const row =
+      all.find(
+        ({ label }) =>
+          'row' in problem && label.kind === problem.row.kind && label.number === problem.row.number,
+      ) ?? (all[0] as WrittenRow);
     const counts = problem.code === 'counts-differ';
-    checker.fail({ ...(counts ? { code: 'counts-differ', takes: problem.takes, gives: problem.gives } : { code: 'no-multiple-fits' }), at: row.at, row: row.label });
+    checker.fail({
+      ...(counts
+        ? { code: 'counts-differ', takes: problem.takes, gives: problem.gives }
+        : { code: 'no-multiple-fits' }),
+      at: row.at,
+      row: row.label,
+    });
   }
 }
 

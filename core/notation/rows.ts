@@ -7,7 +7,13 @@ import type { NotationProblem, Problem, RowLabel, TextSpan } from './problems';
 import type { Scanned } from './scan';
 
 /** `number` is the pattern row; set-up rows are 0, -1, ... counted back from row 1. */
-export type WrittenRow = { readonly label: RowLabel; readonly number: number; readonly body: Exclude<Body, { kind: 'copy' }>; readonly side: Side; readonly at: TextSpan };
+export type WrittenRow = {
+  readonly label: RowLabel;
+  readonly number: number;
+  readonly body: Exclude<Body, { kind: 'copy' }>;
+  readonly side: Side;
+  readonly at: TextSpan;
+};
 export type WrittenRows = {
   readonly inTheRound: boolean;
   readonly firstSide: Side;
@@ -25,7 +31,11 @@ function parse(scanned: Scanned, legend: Legend, problems: NotationProblem[]): P
     const header = readHeader(cursor);
     const at = spanAt(scanned.text, statement.from, statement.to);
     if (!header.ok) {
-      problems.push({ code: header.error, text: scanned.text.slice(statement.from, statement.to).trim().slice(0, 40), at });
+      problems.push({
+        code: header.error,
+        text: scanned.text.slice(statement.from, statement.to).trim().slice(0, 40),
+        at,
+      });
       return [];
     }
     const reader = new BodyReader(cursor, legend);
@@ -37,9 +47,11 @@ function parse(scanned: Scanned, legend: Legend, problems: NotationProblem[]): P
 }
 
 const flip = (side: Side): Side => (side === 'RS' ? 'WS' : 'RS');
-const sideOfRow = (firstSide: Side, number: number): Side => (Math.abs(number) % 2 === 1 ? firstSide : flip(firstSide));
+const sideOfRow = (firstSide: Side, number: number): Side =>
+  Math.abs(number) % 2 === 1 ? firstSide : flip(firstSide);
 /** Set-up row k of s is worked as row k - s would be: the last one comes right before row 1. */
-const rowNumberOf = (label: RowLabel, setUps: number) => (label.kind === 'row' ? label.number : label.number - setUps);
+const rowNumberOf = (label: RowLabel, setUps: number) =>
+  label.kind === 'row' ? label.number : label.number - setUps;
 
 const isEvery = (every: Every, number: number, side: Side) =>
   every === 'even' ? number % 2 === 0 : every === 'odd' ? number % 2 === 1 : side === every;
@@ -69,8 +81,10 @@ class Assembly {
     }
     if (header.every) this.everies.push({ every: header.every, parsed });
     for (const number of header.numbers) {
-      if (number < 1 || number > MOST_ROWS) this.fail({ code: 'too-many-rows', most: MOST_ROWS }, at, { kind: 'row', number });
-      else if (this.byNumber.has(number)) this.fail({ code: 'row-twice', number }, at, { kind: 'row', number });
+      if (number < 1 || number > MOST_ROWS)
+        this.fail({ code: 'too-many-rows', most: MOST_ROWS }, at, { kind: 'row', number });
+      else if (this.byNumber.has(number))
+        this.fail({ code: 'row-twice', number }, at, { kind: 'row', number });
       else this.byNumber.set(number, parsed);
     }
   }
@@ -94,10 +108,17 @@ class Assembly {
   }
 
   private parsedFor(number: number, side: Side): Parsed | undefined {
-    return this.byNumber.get(number) ?? this.everies.find(({ every }) => isEvery(every, number, side))?.parsed;
+    return (
+      this.byNumber.get(number) ?? this.everies.find(({ every }) => isEvery(every, number, side))?.parsed
+    );
   }
 
-  private resolve(parsed: Parsed, number: number, sideOf: (n: number) => Side, seen: Set<number>): WrittenRow['body'] | null {
+  private resolve(
+    parsed: Parsed,
+    number: number,
+    sideOf: (n: number) => Side,
+    seen: Set<number>,
+  ): WrittenRow['body'] | null {
     const { body, header, at } = parsed;
     if (body.kind !== 'copy') return body;
     const row: RowLabel = { kind: 'row', number };
@@ -124,7 +145,11 @@ class Assembly {
       const number = rowNumberOf(label, this.setUps.length);
       const side = sideOf(number);
       const stated = parsed.header.side;
-      if (stated && stated !== side && (label.kind === 'setUp' || parsed.header.numbers.includes(label.number)))
+      if (
+        stated &&
+        stated !== side &&
+        (label.kind === 'setUp' || parsed.header.numbers.includes(label.number))
+      )
         this.fail({ code: 'side-contradicts', stated, expected: side }, parsed.at, label);
       const body = this.resolve(parsed, number, sideOf, new Set([number]));
       return body ? [{ label, number, body, side, at: parsed.at }] : [];

@@ -17,8 +17,10 @@ export type Scanned = {
 export const MOST_CHARACTERS = 200_000;
 
 const LEGEND = /^ *([^=:\n*[\]]{1,40}?) *(?:=|:(?= *(?:sl|slip|place|hold)\b)) *(?=\S)/i;
-const MULTIPLE = /^ *\(?multiple of (\d{1,4})(?: *(?:sts?|stitches))?(?: *(?:plus|\+|and) *(\d{1,4}))?(?: *(?:sts?|stitches))?\)?[ .]*$/i;
-const STITCH_WORD = /(?:^|[\s,;*[(])(?:[kp]\d+|k2tog|ssk|yo|kfb|\d+\/\d+ ?[rl]p?c|[ct]\d+[fb]|(?:knit|purl) \d+)(?=$|[\s,;.\])])/i;
+const MULTIPLE =
+  /^ *\(?multiple of (\d{1,4})(?: *(?:sts?|stitches))?(?: *(?:plus|\+|and) *(\d{1,4}))?(?: *(?:sts?|stitches))?\)?[ .]*$/i;
+const STITCH_WORD =
+  /(?:^|[\s,;*[(])(?:[kp]\d+|k2tog|ssk|yo|kfb|\d+\/\d+ ?[rl]p?c|[ct]\d+[fb]|(?:knit|purl) \d+)(?=$|[\s,;.\])])/i;
 
 function* linesOf(text: string) {
   let from = 0;
@@ -54,7 +56,8 @@ export function scan(source: string): Scanned {
     else if (stated) {
       multiple = { multiple: Number(stated[1]), plus: Number(stated[2] ?? 0), at: spanAt(text, from, to) };
       grow = null;
-    } else if (entry) open(legend, { from, to, name: (entry[1] as string).trim(), bodyFrom: from + entry[0].length });
+    } else if (entry)
+      open(legend, { from, to, name: (entry[1] as string).trim(), bodyFrom: from + entry[0].length });
     else if (grow) (grow as (to: number) => void)(to);
     else if (STITCH_WORD.test(line)) {
       problems.push({ code: 'stray-line', text: line.trim().slice(0, 40), at: spanAt(text, from, to) });

@@ -36,11 +36,16 @@ describe('what is written is read back to the same chart', () => {
 
   it('unturned, whichever way row 1 runs', () => {
     fc.assert(
-      fc.property(lineCharts, families, fc.constantFrom('rightToLeft' as const, 'leftToRight' as const), (chart, family, firstDirection) => {
-        const facing = { ...chart, firstSide: 'RS' as const };
-        const text = writeRows(facing, { family, construction: 'unturned', firstDirection });
-        expect(backAgain(text, { unturned: { firstDirection } })).toEqual(chartKey(facing));
-      }),
+      fc.property(
+        lineCharts,
+        families,
+        fc.constantFrom('rightToLeft' as const, 'leftToRight' as const),
+        (chart, family, firstDirection) => {
+          const facing = { ...chart, firstSide: 'RS' as const };
+          const text = writeRows(facing, { family, construction: 'unturned', firstDirection });
+          expect(backAgain(text, { unturned: { firstDirection } })).toEqual(chartKey(facing));
+        },
+      ),
       { numRuns: 300 },
     );
   });

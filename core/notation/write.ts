@@ -27,7 +27,11 @@ const STITCH_WORDS: Record<Stitch, (count: number) => string> = {
   slipBehind: (n) => `sl ${n} wyib`,
   slipBefore: (n) => `sl ${n} wyif`,
 };
-const DEPTH_WORDS: Record<Depth, string> = { below: 'behind all', between: 'between', above: 'in front of all' };
+const DEPTH_WORDS: Record<Depth, string> = {
+  below: 'behind all',
+  between: 'between',
+  above: 'in front of all',
+};
 
 /** Stitches of one kind merged: k2, p1. */
 export function stitchWords(stitches: readonly Stitch[]): string {
@@ -42,12 +46,15 @@ const sts = (count: number) => `${count} ${count === 1 ? 'st' : 'sts'}`;
 export function spelledCrossing(crossing: Crossing, working: Working): string {
   const { hold, held, centre, then } = wordsOfCrossing(crossing, working);
   const start = `slip next ${sts(held.length)} to cable needle and hold at ${hold}`;
-  const aside = centre ? `, slip next ${sts(centre.stitches.length)} to second cable needle and hold ${DEPTH_WORDS[centre.depth]}` : '';
+  const aside = centre
+    ? `, slip next ${sts(centre.stitches.length)} to second cable needle and hold ${DEPTH_WORDS[centre.depth]}`
+    : '';
   const middle = centre ? `, then ${stitchWords(centre.stitches)} from second cable needle` : '';
   return `${start}${aside}, ${stitchWords(then)}${middle}, then ${stitchWords(held)} from cable needle`;
 }
 
-const letters = (n: number): string => (n < 26 ? '' : letters(Math.floor(n / 26) - 1)) + String.fromCharCode(65 + (n % 26));
+const letters = (n: number): string =>
+  (n < 26 ? '' : letters(Math.floor(n / 26) - 1)) + String.fromCharCode(65 + (n % 26));
 
 class Writer {
   private readonly legend = new Map<string, { name: string; text: string }>();
@@ -58,7 +65,8 @@ class Writer {
     const odd = Math.abs(number) % 2 === 1;
     const { construction, firstDirection = 'rightToLeft' } = this.style;
     if (construction === 'round') return { side: 'RS', direction: 'rightToLeft' };
-    if (construction === 'unturned') return { side: 'RS', direction: odd ? firstDirection : oppositeDirection(firstDirection) };
+    if (construction === 'unturned')
+      return { side: 'RS', direction: odd ? firstDirection : oppositeDirection(firstDirection) };
     const rs = odd === (chart.firstSide === 'RS');
     return rs ? { side: 'RS', direction: 'rightToLeft' } : { side: 'WS', direction: 'leftToRight' };
   }
@@ -99,7 +107,8 @@ class Writer {
     };
     const repeat = `*${this.words(inOrder(row.repeat), faced)}; rep from *`;
     if (row.kind === 'ring') return `starting ${sts(row.phase)} after the marker, ${repeat} to end`;
-    const [first, last] = working.direction === 'rightToLeft' ? [row.before, row.after] : [row.after, row.before];
+    const [first, last] =
+      working.direction === 'rightToLeft' ? [row.before, row.after] : [row.after, row.before];
     const head = first.length > 0 ? `${this.words(inOrder(first), faced)}, ` : '';
     const width = takesOf(last);
     const tail = last.length > 0 ? `, ${this.words(inOrder(last), faced)}` : '';
@@ -125,7 +134,11 @@ export function writeRows(chart: Chart, style: WritingStyle): string {
   const lines = rows.map((row, index) => {
     const working = writer.workingOf(chart, index - chart.setUp.length + 1);
     const header = headerOf(chart, index, working, style.construction);
-    const settled = style.presented && index > 0 && index !== chart.setUp.length && !hasSlips(expandRow(rows[index - 1] as Row, 2));
+    const settled =
+      style.presented &&
+      index > 0 &&
+      index !== chart.setUp.length &&
+      !hasSlips(expandRow(rows[index - 1] as Row, 2));
     const presented = settled ? presentedRow(rows, chart.setUp.length, index - 1, false) : null;
     const plain = presented && rowKey(presented) === rowKey(row);
     return `${header}: ${plain ? 'knit the knits and purl the purls' : writer.body(row, working)}.`;

@@ -1,7 +1,7 @@
 /** The crossings of a row, with their panels. */
 import type { LaidCell } from '../chart/laid';
 import type { Cell, Crossing } from '../stitch/types';
-import type { PanelRow, WorkRow } from './worksheet';
+import type { PanelRow, WorkRow } from './work-row';
 
 export const isCrossing = (cell: Cell): cell is Crossing => cell.kind === 'crossing';
 

@@ -3,7 +3,7 @@ import type { PieceRow, Wale } from '../indices';
 import { groupOf, groupsBefore, takes } from '../stitch/cells';
 import { stitch, type Cell, type Crossing } from '../stitch/types';
 import type { LaidCell } from '../chart/laid';
-import type { PanelRow, WorkRow } from './worksheet';
+import type { PanelRow, WorkRow } from './work-row';
 
 /** What lies where a crossing was charted. */
 export type Made = Crossing | 'uncrossed' | 'unknown';

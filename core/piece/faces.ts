@@ -39,7 +39,8 @@ class Loops {
       const slipped = at.cell.kind === 'stitch' && at.cell.stitch.startsWith('slip');
       const crossed = at.cell.kind === 'crossing' ? columnLinks(laid, at) : [];
       const below: Face[] = [];
-      for (const [taken] of crossed) below.push(this.needsBelow(at.cell) ? this.face(row - 1, taken, 1) : 'knit');
+      for (const [taken] of crossed)
+        below.push(this.needsBelow(at.cell) ? this.face(row - 1, taken, 1) : 'knit');
       const looks = slipped ? [this.face(row, given[0] as number, 0)] : looksOf(at.cell, below);
       given.forEach((column, i) => (out[column] = looks[i] as Face));
     }
@@ -47,7 +48,9 @@ class Loops {
   }
 
   private needsBelow(cell: LaidRow['cells'][number]['cell']): boolean {
-    return cell.kind === 'crossing' && [...cell.over, ...cell.under].some((stitch) => stitch.startsWith('slip'));
+    return (
+      cell.kind === 'crossing' && [...cell.over, ...cell.under].some((stitch) => stitch.startsWith('slip'))
+    );
   }
 }
 

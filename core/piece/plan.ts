@@ -67,7 +67,9 @@ function checkStart(plan: Plan, section: number, panel: PanelPlan): PlanProblem 
     return before?.chart === panel.chart ? null : { code: 'nothing-to-carry-on' };
   }
   const most = chart?.rows.length ?? 0;
-  return outside(panel.start.row, most) ? { code: 'start-row-out-of-range', row: panel.start.row, most } : null;
+  return outside(panel.start.row, most)
+    ? { code: 'start-row-out-of-range', row: panel.start.row, most }
+    : null;
 }
 
 function checkPanel(plan: Plan, section: number, panel: PanelPlan): PlanProblem | null {
@@ -78,20 +80,23 @@ function checkPanel(plan: Plan, section: number, panel: PanelPlan): PlanProblem 
   const { panels } = plan.sections[section] as Section;
   if (panels.filter((other) => other.id === panel.id).length > 1) return { code: 'panel-twice' };
   const isRing = chart.rows[0]?.kind === 'ring';
-  if (isRing && (plan.construction !== 'round' || panels.length > 1)) return { code: 'ring-must-fill-the-round' };
+  if (isRing && (plan.construction !== 'round' || panels.length > 1))
+    return { code: 'ring-must-fill-the-round' };
   return checkStart(plan, section, panel);
 }
 
 /** Everything about a plan that can be seen without laying out its rows; see worksheet.ts for the seams. */
 export function checkShape(plan: Plan): Result<Plan, readonly PlanProblem[]> {
   if (plan.sections.length === 0) return err([{ code: 'no-sections' }]);
-  if (plan.sections.length > LIMITS.sections) return err([{ code: 'too-many-sections', most: LIMITS.sections }]);
+  if (plan.sections.length > LIMITS.sections)
+    return err([{ code: 'too-many-sections', most: LIMITS.sections }]);
   const problems: PlanProblem[] = [];
   plan.sections.forEach(({ panels, length }, section) => {
     if (outside(length.rows, LIMITS.rows))
       problems.push({ code: 'rows-out-of-range', rows: length.rows, most: LIMITS.rows, section });
     if (panels.length === 0) problems.push({ code: 'no-panels', section });
-    if (panels.length > LIMITS.panels) problems.push({ code: 'too-many-panels', most: LIMITS.panels, section });
+    if (panels.length > LIMITS.panels)
+      problems.push({ code: 'too-many-panels', most: LIMITS.panels, section });
     panels.slice(0, LIMITS.panels).forEach((panel, index) => {
       const problem = checkPanel(plan, section, panel);
       if (problem) problems.push({ ...problem, section, panel: index });

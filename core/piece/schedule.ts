@@ -11,7 +11,11 @@ import { isCrossing } from './crossings';
 import { sectionIndexAt, type Worksheet } from './worksheet';
 
 /** Positions with a crossing: among the set-up rows, and among the rows of one repeat. */
-type CrossingPositions = { readonly setUp: readonly number[]; readonly repeat: readonly number[]; readonly length: number };
+type CrossingPositions = {
+  readonly setUp: readonly number[];
+  readonly repeat: readonly number[];
+  readonly length: number;
+};
 
 const known = new WeakMap<Chart, Map<number, CrossingPositions>>();
 
@@ -30,7 +34,11 @@ function crossingPositions(chart: Chart, repeats: number): CrossingPositions {
 }
 
 /** The first crossing position at or after `from`; null if the chart has none. */
-function crossingFrom({ setUp, repeat, length }: CrossingPositions, setUpRows: number, from: number): number | null {
+function crossingFrom(
+  { setUp, repeat, length }: CrossingPositions,
+  setUpRows: number,
+  from: number,
+): number | null {
   const early = setUp.find((position) => position >= from);
   if (early !== undefined) return early;
   if (repeat.length === 0) return null;
@@ -41,7 +49,11 @@ function crossingFrom({ setUp, repeat, length }: CrossingPositions, setUpRows: n
 }
 
 /** The last crossing position at or before `to`; null if there is none. */
-function crossingUpTo({ setUp, repeat, length }: CrossingPositions, setUpRows: number, to: number): number | null {
+function crossingUpTo(
+  { setUp, repeat, length }: CrossingPositions,
+  setUpRows: number,
+  to: number,
+): number | null {
   const within = to - setUpRows;
   if (within >= 0 && repeat.length > 0) {
     const cycle = Math.floor(within / length);
@@ -52,7 +64,13 @@ function crossingUpTo({ setUp, repeat, length }: CrossingPositions, setUpRows: n
   return setUp.findLast((position) => position <= to) ?? null;
 }
 
-type Stretch = { readonly first: number; readonly last: number; readonly position: number; readonly panel: PanelPlan; readonly chart: Chart };
+type Stretch = {
+  readonly first: number;
+  readonly last: number;
+  readonly position: number;
+  readonly panel: PanelPlan;
+  readonly chart: Chart;
+};
 
 function stretchesOf(sheet: Worksheet, section: number, panelId: string, view: View): Stretch[] {
   const { panels, length } = sheet.plan.sections[section] as Section;
@@ -81,9 +99,14 @@ export function nextCrossing(sheet: Worksheet, panelId: string, from: number): N
     const here = indexAt(stretches.map(({ first }) => ({ from: first })), from); // prettier-ignore
     for (const { first, last, position, panel, chart } of stretches.slice(Math.max(0, here))) {
       const start = Math.max(first, from);
-      const found = crossingFrom(crossingPositions(chart, panel.repeats), chart.setUp.length, position + start - first);
+      const found = crossingFrom(
+        crossingPositions(chart, panel.repeats),
+        chart.setUp.length,
+        position + start - first,
+      );
       const row = found === null ? null : first + found - position;
-      if (row !== null && row <= last) return { row: pieceRow(row), plain: row - from, distance: row - from + 1 };
+      if (row !== null && row <= last)
+        return { row: pieceRow(row), plain: row - from, distance: row - from + 1 };
     }
   }
   return null;
@@ -97,7 +120,11 @@ export function lastCrossing(sheet: Worksheet, panelId: string, upTo: number): P
     for (const { first, last, position, panel, chart } of stretches.toReversed()) {
       if (first > upTo) continue;
       const end = Math.min(last, upTo);
-      const found = crossingUpTo(crossingPositions(chart, panel.repeats), chart.setUp.length, position + end - first);
+      const found = crossingUpTo(
+        crossingPositions(chart, panel.repeats),
+        chart.setUp.length,
+        position + end - first,
+      );
       if (found !== null && found >= position) return pieceRow(first + found - position);
     }
   }

@@ -40,7 +40,12 @@ export function positionIn(spans: PanelSpans, row: number): PatternPosition {
   return patternPosition(span.position + row - span.from);
 }
 
-function startOf(panel: PanelPlan, chart: Chart, before: PanelSpans | undefined, first: number): PatternPosition {
+function startOf(
+  panel: PanelPlan,
+  chart: Chart,
+  before: PanelSpans | undefined,
+  first: number,
+): PatternPosition {
   if (panel.start === 'carryOn') return before ? positionIn(before, first) : patternPosition(0);
   return panel.start.withSetUp ? patternPosition(0) : positionOfRow(chart, panel.start.row);
 }
@@ -53,14 +58,21 @@ function amendedPosition(amendment: Amendment, row: number, chart: Chart): Patte
 }
 
 /** The spans of every panel of every section: `result[section][panel]`. Amendments in the order they were made. */
-export function resolveSpans(plan: Plan, firstRows: readonly number[], amendments: readonly Amendment[], view: View) {
+export function resolveSpans(
+  plan: Plan,
+  firstRows: readonly number[],
+  amendments: readonly Amendment[],
+  view: View,
+) {
   const lookUp = new Map<string, PanelSpans>();
   return plan.sections.map((section, s) => {
     const first = firstRows[s] as number;
     const last = first + section.length.rows - 1;
     const here = section.panels.map((panel) => {
       const chart = plan.charts[panel.chart] as Chart;
-      const byRow = new Map<number, PatternPosition>([[first, startOf(panel, chart, lookUp.get(panel.id), first)]]);
+      const byRow = new Map<number, PatternPosition>([
+        [first, startOf(panel, chart, lookUp.get(panel.id), first)],
+      ]);
       for (const amendment of amendments) {
         const from = view === 'charted' ? amendment.chartedFrom : amendment.madeFrom;
         if (amendment.panel !== panel.id || from < first || from > last) continue;

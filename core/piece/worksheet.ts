@@ -3,41 +3,16 @@
  * A look-up costs a search over sections and spans plus the stitches of the row, whatever the row's number.
  */
 import { err, ok, type Result } from '../result';
-import { pieceRow, wale, type PieceRow, type Wale } from '../indices';
+import { pieceRow, wale, type PieceRow } from '../indices';
 import { countFor, expandRow, takesForm } from '../chart/row';
-import { rowAt, type Chart, type RowName } from '../chart/chart';
-import { layRow, type LaidCell, type LaidRow } from '../chart/laid';
+import { rowAt, type Chart } from '../chart/chart';
+import { layRow } from '../chart/laid';
 import type { Direction, Hand, Side } from '../stitch/types';
 import { directionOf, oppositeDirection, type Working } from '../stitch/working';
 import { applyDeviations, type Deviation } from './deviation';
-import { checkShape, LIMITS, type PanelPlan, type Plan, type PlanProblem, type Section } from './plan';
+import type { PanelRow, WorkRow } from './work-row';
+import { checkShape, LIMITS, type Plan, type PlanProblem, type Section } from './plan';
 import { indexAt, positionIn, resolveSpans, type Amendment, type PanelSpans, type View } from './spans';
-
-export type PanelRow = {
-  readonly panel: PanelPlan;
-  readonly chart: Chart;
-  /** The row of its own chart that the panel works. */
-  readonly name: RowName;
-  /** The panel's first column in the row below and in this row, counted over the whole needle. */
-  readonly firstTaken: number;
-  readonly firstGiven: number;
-  readonly takes: number;
-  readonly gives: number;
-  readonly firstWale: Wale;
-  readonly cells: readonly LaidCell[];
-};
-
-export type WorkRow = {
-  readonly row: PieceRow;
-  readonly section: Section;
-  readonly sectionIndex: number;
-  /** 1-based inside its section. */
-  readonly sectionRow: number;
-  readonly side: Side;
-  readonly panels: readonly PanelRow[];
-  /** The whole needle, from the right edge. */
-  readonly laid: LaidRow;
-};
 
 export type Worksheet = {
   readonly plan: Plan;
@@ -74,7 +49,8 @@ export function worksheet(plan: Plan, facts: Facts = NO_FACTS): Worksheet {
 }
 
 /** Ids of all panels of all sections. */
-export const panelIdsOf = (plan: Plan): ReadonlySet<string> => new Set(plan.sections.flatMap(({ panels }) => panels.map(({ id }) => id)));
+export const panelIdsOf = (plan: Plan): ReadonlySet<string> =>
+  new Set(plan.sections.flatMap(({ panels }) => panels.map(({ id }) => id)));
 
 export const hasRow = (sheet: Worksheet, row: number) => row >= 1 && row <= sheet.rows;
 
@@ -109,7 +85,11 @@ function layPanels(sheet: Worksheet, row: number, view: View): WorkRow {
     const { row: chartRow, name } = rowAt(chart, positionIn(spans[p] as PanelSpans, row));
     const laid = layRow(expandRow(chartRow, panel.repeats), chartRow.kind === 'ring' ? chartRow.phase : 0);
     sheet.meter.cells += laid.cells.length;
-    const cells = laid.cells.map((at) => ({ cell: at.cell, taken: at.taken + taken, given: at.given + given }));
+    const cells = laid.cells.map((at) => ({
+      cell: at.cell,
+      taken: at.taken + taken,
+      given: at.given + given,
+    }));
     const here = { panel, chart, name, firstTaken: taken, firstGiven: given, takes: laid.takes, gives: laid.gives, firstWale: wale(waleAt), cells }; // prettier-ignore
     taken += laid.takes;
     given += laid.gives;
@@ -118,7 +98,15 @@ function layPanels(sheet: Worksheet, row: number, view: View): WorkRow {
   });
   const laid = { cells: panels.flatMap((panel) => panel.cells), takes: taken, gives: given };
   const sectionRow = row - (sheet.firstRows[sectionIndex] as number) + 1;
-  return { row: pieceRow(row), section, sectionIndex, sectionRow, side: sideOf(sheet.plan, row), panels, laid };
+  return {
+    row: pieceRow(row),
+    section,
+    sectionIndex,
+    sectionRow,
+    side: sideOf(sheet.plan, row),
+    panels,
+    laid,
+  };
 }
 
 /** The row as planned. Throws a RangeError outside the piece. */
@@ -138,7 +126,10 @@ export const castOnCount = (sheet: Worksheet) => charted(sheet, 1).laid.takes;
 function stitchesInto(sheet: Worksheet, section: number): number {
   const first = sheet.firstRows[section] as number;
   return (sheet.plan.sections[section] as Section).panels.reduce((total, panel, p) => {
-    const position = positionIn((sheet.spans.charted[section] as readonly PanelSpans[])[p] as PanelSpans, first);
+    const position = positionIn(
+      (sheet.spans.charted[section] as readonly PanelSpans[])[p] as PanelSpans,
+      first,
+    );
     const { row } = rowAt(sheet.plan.charts[panel.chart] as Chart, position);
     return total + countFor(takesForm(row), panel.repeats);
   }, 0);

@@ -4,7 +4,8 @@
  */
 import { lastCrossing } from '../piece/schedule';
 import { crossingsOf, type CrossingAt } from '../piece/crossings';
-import { made, type PanelRow, type Worksheet, type WorkRow } from '../piece/worksheet';
+import { made, type Worksheet } from '../piece/worksheet';
+import type { PanelRow, WorkRow } from '../piece/work-row';
 import { cellGiving, columnLinks, strandUp } from '../chart/laid';
 import { isSlipped } from '../stitch/looks';
 import { stitchesAfter } from '../stitch/cells';
@@ -14,9 +15,13 @@ import { pieceRow, type PieceRow } from '../indices';
 export type School = { readonly loopCounts: boolean; readonly crossingRowIsOne: boolean };
 
 /** Converts N (from the first V above the hole to the loop on the needle, both counted) to a school's number. */
-export const inSchool = (n: number, school: School) => n - (school.loopCounts ? 0 : 1) - (school.crossingRowIsOne ? 0 : 1);
+export const inSchool = (n: number, school: School) =>
+  n - (school.loopCounts ? 0 : 1) - (school.crossingRowIsOne ? 0 : 1);
 
-export type Anchor = { readonly kind: 'lifeline' | 'castOn' | 'sectionStart' | 'twist'; readonly row: PieceRow };
+export type Anchor = {
+  readonly kind: 'lifeline' | 'castOn' | 'sectionStart' | 'twist';
+  readonly row: PieceRow;
+};
 export type Count =
   | {
       readonly kind: 'hole';
@@ -32,11 +37,19 @@ export type Count =
       /** The column to count in, in the crossing row and after every later row. */
       readonly columns: readonly number[];
     }
-  | { readonly kind: 'noHole'; readonly anchor: Anchor; /** Rows finished since the anchor. */ readonly rows: number };
+  | {
+      readonly kind: 'noHole';
+      readonly anchor: Anchor;
+      /** Rows finished since the anchor. */ readonly rows: number;
+    };
 
 const isTwist = (at: CrossingAt) => stitchesAfter(at.cell).length <= 2;
 
-type Candidate = { readonly columns: readonly number[]; readonly worked: number; readonly face: 'V' | 'bump' };
+type Candidate = {
+  readonly columns: readonly number[];
+  readonly worked: number;
+  readonly face: 'V' | 'bump';
+};
 
 function follow(rows: readonly WorkRow[], start: number): Candidate {
   const laid = rows.map((row) => row.laid);
@@ -54,7 +67,10 @@ function bestColumn(rows: readonly WorkRow[], crossing: CrossingAt): Candidate {
   const order = stitchesAfter(crossing.cell).map(({ group }, i) => ({ group, i }));
   const columns = columnLinks(first.laid, crossing);
   const given = new Set(columns.map(([, g]) => g));
-  const candidates = [...order.filter(({ group }) => group === 'over'), ...order.filter(({ group }) => group !== 'over')]
+  const candidates = [
+    ...order.filter(({ group }) => group === 'over'),
+    ...order.filter(({ group }) => group !== 'over'),
+  ]
     .map(({ i }) => (crossing.given + i) % first.laid.gives)
     .filter((column) => given.has(column))
     .map((column) => follow(rows, column));
@@ -65,7 +81,11 @@ function bestColumn(rows: readonly WorkRow[], crossing: CrossingAt): Candidate {
 function anchorFor(sheet: Worksheet, panel: string, row: number, lifelines: readonly number[]): Anchor {
   const lifeline = Math.max(0, ...lifelines.filter((r) => r <= row));
   let section = sheet.firstRows.findLastIndex((first) => first <= Math.max(1, row));
-  while (section > 0 && sheet.plan.sections[section]?.panels.some((p) => p.id === panel && p.start === 'carryOn')) section -= 1;
+  while (
+    section > 0 &&
+    sheet.plan.sections[section]?.panels.some((p) => p.id === panel && p.start === 'carryOn')
+  )
+    section -= 1;
   const start = (sheet.firstRows[Math.max(0, section)] ?? 1) - 1;
   if (lifeline > start) return { kind: 'lifeline', row: pieceRow(lifeline) };
   return { kind: start === 0 ? 'castOn' : 'sectionStart', row: pieceRow(start) };
@@ -75,7 +95,13 @@ function anchorFor(sheet: Worksheet, panel: string, row: number, lifelines: read
  * What to count in one panel after `done` rows. Where the last crossing left no hole (a twist of 1 over 1), or
  * there is none yet, the count starts from a lifeline, the section's first row or the cast-on edge.
  */
-export function countFor(sheet: Worksheet, panelId: string, done: number, school: School, lifelines: readonly number[] = []): Count {
+export function countFor(
+  sheet: Worksheet,
+  panelId: string,
+  done: number,
+  school: School,
+  lifelines: readonly number[] = [],
+): Count {
   const from = (anchor: Anchor): Count => ({ kind: 'noHole', anchor, rows: done - anchor.row });
   if (done < 1) return from({ kind: 'castOn', row: pieceRow(0) });
   const crossingRow = lastCrossing(sheet, panelId, done);
@@ -87,10 +113,22 @@ export function countFor(sheet: Worksheet, panelId: string, done: number, school
   if (!holed) {
     const lifeline = Math.max(0, ...lifelines.filter((r) => r <= done && r > crossingRow));
     if (lifeline > 0) return from({ kind: 'lifeline', row: pieceRow(lifeline) });
-    return from(crossings.length > 0 ? { kind: 'twist', row: crossingRow } : anchorFor(sheet, panelId, done, lifelines));
+    return from(
+      crossings.length > 0 ? { kind: 'twist', row: crossingRow } : anchorFor(sheet, panelId, done, lifelines),
+    );
   }
-  const rows = Array.from({ length: done - crossingRow + 1 }, (_, i) => (i === 0 ? first : made(sheet, crossingRow + i)));
+  const rows = Array.from({ length: done - crossingRow + 1 }, (_, i) =>
+    i === 0 ? first : made(sheet, crossingRow + i),
+  );
   const { columns, worked, face } = bestColumn(rows, holed);
   const n = rows.length;
-  return { kind: 'hole', crossingRow, n, counted: inSchool(n, school), seen: face, tall: worked < n ? worked : null, columns };
+  return {
+    kind: 'hole',
+    crossingRow,
+    n,
+    counted: inSchool(n, school),
+    seen: face,
+    tall: worked < n ? worked : null,
+    columns,
+  };
 }

@@ -4,16 +4,27 @@ import { nextCrossing } from '../piece/schedule';
 import { countFor, inSchool } from './count';
 
 const full = { loopCounts: true, crossingRowIsOne: true };
-const six = chartFrom('Row 1 (RS): p2, k6, p2.\nRow 2: k2, p6, k2.\nRow 3: p2, 3/3 RC, p2.\nRow 4: k2, p6, k2.\nRow 5: p2, k6, p2.\nRow 6: k2, p6, k2.');
+const six = chartFrom(
+  'Row 1 (RS): p2, k6, p2.\nRow 2: k2, p6, k2.\nRow 3: p2, 3/3 RC, p2.\nRow 4: k2, p6, k2.\nRow 5: p2, k6, p2.\nRow 6: k2, p6, k2.',
+);
 
 describe('counting from the hole (common practice, no published source)', () => {
   const sheet = sheetOf([{ rows: 60, panels: [{ chart: six, id: 'rope' }] }]);
   it('six-row rope: N = 4, two plain rows more, then cross', () => {
-    expect(countFor(sheet, 'rope', 6, full)).toMatchObject({ kind: 'hole', crossingRow: 3, n: 4, counted: 4, seen: 'V', tall: null });
+    expect(countFor(sheet, 'rope', 6, full)).toMatchObject({
+      kind: 'hole',
+      crossingRow: 3,
+      n: 4,
+      counted: 4,
+      seen: 'V',
+      tall: null,
+    });
     expect(nextCrossing(sheet, 'rope', 7)).toMatchObject({ plain: 2, row: 9 });
   });
   it('the schools: crossing row + 3 rows done is 4, 3, 3 or 2', () => {
-    const schools = [true, false].flatMap((loopCounts) => [true, false].map((crossingRowIsOne) => inSchool(4, { loopCounts, crossingRowIsOne })));
+    const schools = [true, false].flatMap((loopCounts) =>
+      [true, false].map((crossingRowIsOne) => inSchool(4, { loopCounts, crossingRowIsOne })),
+    );
     expect(schools).toEqual([4, 3, 3, 2]);
   });
   it('N and the plain rows left make up the interval', () =>
@@ -32,19 +43,45 @@ describe('counting from the hole (common practice, no published source)', () => 
 });
 
 describe('slipped columns (hard case 7)', () => {
-  const slipped = chartFrom('Row 1 (RS): p1, k4, p1.\nRow 2 and all WS rows: knit the knits and slip the purls wyif.\nRow 3: p1, k4, p1.\nRow 5: p1, 2/2 RC, p1.\nRow 7: p1, k4, p1.\nRow 9: p1, k4, p1.');
+  const slipped = chartFrom(
+    'Row 1 (RS): p1, k4, p1.\nRow 2 and all WS rows: knit the knits and slip the purls wyif.\nRow 3: p1, k4, p1.\nRow 5: p1, 2/2 RC, p1.\nRow 7: p1, k4, p1.\nRow 9: p1, k4, p1.',
+  );
   const sheet = sheetOf([{ rows: 10, panels: [{ chart: slipped, id: 'ridge' }] }]);
-  it.each([[7, 3, 2], [8, 4, 2], [9, 5, 3]])('crossing in row 5: after row %i, N = %i shows as %i tall Vs', (done, n, tall) =>
-    expect(countFor(sheet, 'ridge', done, full)).toMatchObject({ crossingRow: 5, n, tall }));
+  it.each([
+    [7, 3, 2],
+    [8, 4, 2],
+    [9, 5, 3],
+  ])('crossing in row 5: after row %i, N = %i shows as %i tall Vs', (done, n, tall) =>
+    expect(countFor(sheet, 'ridge', done, full)).toMatchObject({ crossingRow: 5, n, tall }),
+  );
 });
 
 describe('no hole to count from', () => {
   it('before the first crossing: the cast-on, the section, or a lifeline', () => {
-    const sheet = sheetOf([{ rows: 4, panels: [{ chart: 'stockinette', repeats: 10 }] }, { rows: 20, panels: [{ chart: six, id: 'rope' }] }]);
-    expect(countFor(sheet, 'panel-1', 3, full)).toEqual({ kind: 'noHole', anchor: { kind: 'castOn', row: 0 }, rows: 3 });
-    expect(countFor(sheet, 'rope', 6, full)).toEqual({ kind: 'noHole', anchor: { kind: 'sectionStart', row: 4 }, rows: 2 });
-    expect(countFor(sheet, 'rope', 6, full, [5])).toEqual({ kind: 'noHole', anchor: { kind: 'lifeline', row: 5 }, rows: 1 });
+    const sheet = sheetOf([
+      { rows: 4, panels: [{ chart: 'stockinette', repeats: 10 }] },
+      { rows: 20, panels: [{ chart: six, id: 'rope' }] },
+    ]);
+    expect(countFor(sheet, 'panel-1', 3, full)).toEqual({
+      kind: 'noHole',
+      anchor: { kind: 'castOn', row: 0 },
+      rows: 3,
+    });
+    expect(countFor(sheet, 'rope', 6, full)).toEqual({
+      kind: 'noHole',
+      anchor: { kind: 'sectionStart', row: 4 },
+      rows: 2,
+    });
+    expect(countFor(sheet, 'rope', 6, full, [5])).toEqual({
+      kind: 'noHole',
+      anchor: { kind: 'lifeline', row: 5 },
+      rows: 1,
+    });
   });
   it('a twist of 1 over 1 leaves none', () =>
-    expect(countFor(sheetOf([{ rows: 24, panels: [{ chart: 'ogee', id: 'o' }] }]), 'o', 8, full)).toEqual({ kind: 'noHole', anchor: { kind: 'twist', row: 7 }, rows: 1 }));
+    expect(countFor(sheetOf([{ rows: 24, panels: [{ chart: 'ogee', id: 'o' }] }]), 'o', 8, full)).toEqual({
+      kind: 'noHole',
+      anchor: { kind: 'twist', row: 7 },
+      rows: 1,
+    }));
 });

@@ -56,7 +56,10 @@ export function released(rows: readonly LaidRow[], fault: LaidCell): Released {
   const rungs: Rung[] = [];
   let below: ReadonlySet<number> = new Set();
   for (const [index, row] of rows.entries()) {
-    const cells = index === 0 ? row.cells.filter((at) => at.given === fault.given && at.cell === fault.cell) : undoneCells(row, below);
+    const cells =
+      index === 0
+        ? row.cells.filter((at) => at.given === fault.given && at.cell === fault.cell)
+        : undoneCells(row, below);
     const rung = rungOf(row, cells, index);
     rungs.push(rung);
     below = new Set(rung.columns);

@@ -24,7 +24,12 @@ class Loop {
   }
 }
 /** A strand between two neighbouring loops of a row, on which increases of the next row may hang. */
-type Strand = { readonly right: Loop; readonly left: Loop; readonly hung: Loop[]; readonly needsBoth: boolean };
+type Strand = {
+  readonly right: Loop;
+  readonly left: Loop;
+  readonly hung: Loop[];
+  readonly needsBoth: boolean;
+};
 
 function twin(rows: readonly LaidRow[], fault: LaidCell): Set<string> {
   const strands: Strand[] = [];
@@ -59,7 +64,8 @@ function twin(rows: readonly LaidRow[], fault: LaidCell): Set<string> {
   return out;
 }
 
-const flat = (result: ReturnType<typeof released>) => new Set(result.rungs.flatMap(({ index, columns }) => columns.map((column) => `${index}:${column}`)));
+const flat = (result: ReturnType<typeof released>) =>
+  new Set(result.rungs.flatMap(({ index, columns }) => columns.map((column) => `${index}:${column}`)));
 
 describe('released stitches against a brute-force twin', () => {
   it('in rows that keep their width', () =>
@@ -74,34 +80,42 @@ describe('released stitches against a brute-force twin', () => {
 
   it('on a ring whose rows begin at different stitches', () =>
     fc.assert(
-      fc.property(fc.array(fc.tuple(steadyCells(10), fc.nat(9)), { minLength: 1, maxLength: 6 }), fc.nat(), (stack, pick) => {
-        const rows = stack.map(([row, phase]) => layRow(row, phase));
-        const fault = rows[0]?.cells[pick % (rows[0]?.cells.length ?? 1)] as LaidCell;
-        expect(flat(released(rows, fault))).toEqual(twin(rows, fault));
-      }),
+      fc.property(
+        fc.array(fc.tuple(steadyCells(10), fc.nat(9)), { minLength: 1, maxLength: 6 }),
+        fc.nat(),
+        (stack, pick) => {
+          const rows = stack.map(([row, phase]) => layRow(row, phase));
+          const fault = rows[0]?.cells[pick % (rows[0]?.cells.length ?? 1)] as LaidCell;
+          expect(flat(released(rows, fault))).toEqual(twin(rows, fault));
+        },
+      ),
       { numRuns: 200 },
     ));
 
   it('through in- and decreases', () =>
     fc.assert(
-      fc.property(fc.array(fc.array(cells, { minLength: 14, maxLength: 20 }), { minLength: 2, maxLength: 5 }), fc.nat(), (stack, pick) => {
-        let width = 12;
-        const rows = stack.map((wanted) => {
-          const row: Cell[] = [];
-          let left = width;
-          for (const cell of wanted) {
-            if (takes(cell) > left || (takes(cell) === 0 && (row.length === 0 || left === 0))) continue;
-            row.push(cell);
-            left -= takes(cell);
-          }
-          while (left-- > 0) row.push({ kind: 'stitch', stitch: 'knit' });
-          width = row.reduce((sum, cell) => sum + gives(cell), 0);
-          return layRow(row);
-        });
-        const worked = rows[0]?.cells.filter(({ cell }) => takes(cell) > 0) as LaidCell[];
-        const fault = worked[pick % worked.length] as LaidCell;
-        expect(flat(released(rows, fault))).toEqual(twin(rows, fault));
-      }),
+      fc.property(
+        fc.array(fc.array(cells, { minLength: 14, maxLength: 20 }), { minLength: 2, maxLength: 5 }),
+        fc.nat(),
+        (stack, pick) => {
+          let width = 12;
+          const rows = stack.map((wanted) => {
+            const row: Cell[] = [];
+            let left = width;
+            for (const cell of wanted) {
+              if (takes(cell) > left || (takes(cell) === 0 && (row.length === 0 || left === 0))) continue;
+              row.push(cell);
+              left -= takes(cell);
+            }
+            while (left-- > 0) row.push({ kind: 'stitch', stitch: 'knit' });
+            width = row.reduce((sum, cell) => sum + gives(cell), 0);
+            return layRow(row);
+          });
+          const worked = rows[0]?.cells.filter(({ cell }) => takes(cell) > 0) as LaidCell[];
+          const fault = worked[pick % worked.length] as LaidCell;
+          expect(flat(released(rows, fault))).toEqual(twin(rows, fault));
+        },
+      ),
       { numRuns: 300 },
     ));
 });
@@ -111,7 +125,12 @@ function ladder(chart: string, row: number, needle: number, nth = 0, repeats = 1
   const sheet = sheetOf([{ rows: 60, panels: [{ chart, id: 'p', repeats }] }]);
   const panel = charted(sheet, row).panels[0]!;
   const at = crossingsOf(panel)[nth]!;
-  const result = ladderFor(sheet, { pieceRow: row, panel: 'p', wale: waleOf(panel, at), made: 'uncrossed' }, needle, 'right');
+  const result = ladderFor(
+    sheet,
+    { pieceRow: row, panel: 'p', wale: waleOf(panel, at), made: 'uncrossed' },
+    needle,
+    'right',
+  );
   if (typeof result === 'string') throw new Error(result);
   return result;
 }
@@ -131,7 +150,9 @@ describe('check values (common practice, no published source)', () => {
   it('a honeycomb unit stays closed for its four stitches; a braid spreads (hard case 6)', () => {
     expect(ladder('honeycomb', 3, 12, 0, 2).released.onNeedle).toHaveLength(4);
     const braid = ladder('braid-3', 1, 12);
-    expect(braid.released.rungs.map(({ columns }) => columns.length)).toEqual([4, 4, 4, 4, 6, 6, 6, 6, 6, 6, 6, 6]);
+    expect(braid.released.rungs.map(({ columns }) => columns.length)).toEqual([
+      4, 4, 4, 4, 6, 6, 6, 6, 6, 6, 6, 6,
+    ]);
   });
   it('the lowest loose strand comes first, each crossing before its own strand, WS rows as they look from the RS', () => {
     const steps = ladder('rope-4', 3, 8).steps;
@@ -145,7 +166,10 @@ describe('check values (common practice, no published source)', () => {
   it('a ridge slipped on every WS row: its strand is a float, and where purls lie beside it only they are worked (hard case 7)', () => {
     const { steps, released: out } = ladder('ogee', 7, 10);
     expect(steps.filter(({ kind }) => kind === 'float')).toEqual([{ kind: 'float', row: 8 }]);
-    expect(steps.find((step) => step.kind === 'strand' && step.row === 10)).toMatchObject({ runs: [{ stitch: 'purl', count: 2 }], passes: 2 });
+    expect(steps.find((step) => step.kind === 'strand' && step.row === 10)).toMatchObject({
+      runs: [{ stitch: 'purl', count: 2 }],
+      passes: 2,
+    });
     expect(out.strands).toBe(3);
   });
   it('one more rung when the row in hand has already passed the stitches', () =>
@@ -154,6 +178,7 @@ describe('check values (common practice, no published source)', () => {
 
 it('says plainly when there is no such crossing, or the row is not knitted yet', () => {
   const sheet = sheetOf([{ rows: 20, panels: [{ chart: chartFrom('rope-4'), id: 'p' }] }]);
-  const at = (row: number, w: number) => ladderFor(sheet, { pieceRow: pieceRow(row), panel: 'p', wale: wale(w), made: 'unknown' }, 6, 'right');
+  const at = (row: number, w: number) =>
+    ladderFor(sheet, { pieceRow: pieceRow(row), panel: 'p', wale: wale(w), made: 'unknown' }, 6, 'right');
   expect([at(4, 2), at(3, 0), at(7, 2)]).toEqual(['no-such-crossing', 'no-such-crossing', 'row-not-worked']);
 });

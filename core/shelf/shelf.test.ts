@@ -23,14 +23,20 @@ describe.each(SHELF)('$name', ({ rows, name, key }) => {
     if (!chart) throw new Error('not on the shelf');
     for (const construction of ['flat', 'round', 'unturned'] as const) {
       if (construction !== 'flat' && chart.firstSide === 'WS') continue;
-      const back = readRows(writeRows(chart, { family, construction, presented: construction === 'flat' }), name, construction === 'unturned' ? { unturned: { firstDirection: 'rightToLeft' } } : {});
+      const back = readRows(
+        writeRows(chart, { family, construction, presented: construction === 'flat' }),
+        name,
+        construction === 'unturned' ? { unturned: { firstDirection: 'rightToLeft' } } : {},
+      );
       expect(back.ok ? chartKey(back.value.chart) : back.error).toEqual(chartKey(chart));
     }
   });
 });
 
 const leansOf = (key: string, row: number, repeats: number) =>
-  expandRow(shelfChart(key)?.chart.rows[row - 1] as never, repeats).flatMap((cell) => (cell.kind === 'crossing' ? [cell.lean] : []));
+  expandRow(shelfChart(key)?.chart.rows[row - 1] as never, repeats).flatMap((cell) =>
+    cell.kind === 'crossing' ? [cell.lean] : [],
+  );
 
 describe('what the trade says of them (common practice, no published source)', () => {
   it('honeycomb: right, left ... in row 3, left, right ... in row 7, never the same lean on top of itself', () => {
@@ -38,16 +44,19 @@ describe('what the trade says of them (common practice, no published source)', (
     expect(leansOf('honeycomb', 7, 2)).toEqual(['left', 'right', 'left', 'right']);
   });
 
-  it.each([1, 2, 3])('a flat lattice of %i repeats has n crossings in its straight rows and n - 1 in the shifted ones; a ring has n and n', (n) => {
-    expect(leansOf('lattice', 1, n)).toHaveLength(n);
-    expect(leansOf('lattice', 5, n)).toHaveLength(n - 1);
-    const ring = closeToRing(shelfChart('lattice')?.chart as never);
-    if (!ring.ok) throw new Error(ring.error);
-    for (const row of [1, 5]) {
-      const cells = expandRow(ring.value.rows[row - 1] as never, n);
-      expect(cells.filter((cell) => cell.kind === 'crossing')).toHaveLength(n);
-    }
-  });
+  it.each([1, 2, 3])(
+    'a flat lattice of %i repeats has n crossings in its straight rows and n - 1 in the shifted ones; a ring has n and n',
+    (n) => {
+      expect(leansOf('lattice', 1, n)).toHaveLength(n);
+      expect(leansOf('lattice', 5, n)).toHaveLength(n - 1);
+      const ring = closeToRing(shelfChart('lattice')?.chart as never);
+      if (!ring.ok) throw new Error(ring.error);
+      for (const row of [1, 5]) {
+        const cells = expandRow(ring.value.rows[row - 1] as never, n);
+        expect(cells.filter((cell) => cell.kind === 'crossing')).toHaveLength(n);
+      }
+    },
+  );
 });
 
 it('reads every shelf chart once', () => expect(shelfCharts()).toBe(shelfCharts()));

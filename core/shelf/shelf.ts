@@ -17,4 +17,5 @@ export function shelfCharts(): readonly ShelfChart[] {
   return charts;
 }
 
-export const shelfChart = (key: string): ShelfChart | undefined => shelfCharts().find((entry) => entry.key === key);
+export const shelfChart = (key: string): ShelfChart | undefined =>
+  shelfCharts().find((entry) => entry.key === key);

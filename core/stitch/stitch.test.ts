@@ -13,12 +13,20 @@ function permutation(crossing: Crossing): Matrix {
   for (const [taken, given] of links(crossing)) m.set([given, taken], 1);
   return m;
 }
-const identity = (m: Matrix) => (m.toArray() as number[][]).every((row, i) => row.every((v, j) => v === (i === j ? 1 : 0)));
-const plain = (lean: 'left' | 'right', over: number, under: number): Crossing => ({ kind: 'crossing', lean, over: Array(over).fill('knit'), under: Array(under).fill('knit') });
+const identity = (m: Matrix) =>
+  (m.toArray() as number[][]).every((row, i) => row.every((v, j) => v === (i === j ? 1 : 0)));
+const plain = (lean: 'left' | 'right', over: number, under: number): Crossing => ({
+  kind: 'crossing',
+  lean,
+  over: Array(over).fill('knit'),
+  under: Array(under).fill('knit'),
+});
 
 describe('links are permutations (checked with the matrices of mathjs)', () => {
   it('every crossing permutes its stitches', () =>
-    fc.assert(fc.property(crossings, (crossing) => expect(Math.abs(det(permutation(crossing)))).toBeCloseTo(1))));
+    fc.assert(
+      fc.property(crossings, (crossing) => expect(Math.abs(det(permutation(crossing)))).toBeCloseTo(1)),
+    ));
 
   it('a crossing of a over b undone by the opposite one of b over a', () =>
     fc.assert(
@@ -42,7 +50,10 @@ describe('seen from the other side', () => {
     fc.assert(
       fc.property(cells, (cell) => {
         expect(cellKey(cellFromOtherSide(cellFromOtherSide(cell)))).toBe(cellKey(cell));
-        expect([takes(cellFromOtherSide(cell)), gives(cellFromOtherSide(cell))]).toEqual([takes(cell), gives(cell)]);
+        expect([takes(cellFromOtherSide(cell)), gives(cellFromOtherSide(cell))]).toEqual([
+          takes(cell),
+          gives(cell),
+        ]);
       }),
     ));
 
@@ -81,14 +92,18 @@ describe('hold', () => {
     ['RS, left hand, leans right', rope, 'RS', 'left', 'front'],
     ['WS, left hand, leans left', plain('left', 2, 2), 'WS', 'left', 'back'],
   ])('%s (common practice, no published source)', (_, crossing, side, hand, hold) =>
-    expect(holdOf(crossing, { side, direction: directionOf(side, hand) })).toBe(hold));
+    expect(holdOf(crossing, { side, direction: directionOf(side, hand) })).toBe(hold),
+  );
 
   it('unturned rows run to and fro, so the hold changes with the direction', () => {
     expect(holdOf(rope, { side: 'RS', direction: 'rightToLeft' })).toBe('back');
     expect(holdOf(rope, { side: 'RS', direction: 'leftToRight' })).toBe('front');
   });
 
-  const workings = fc.record({ side: fc.constantFrom('RS' as const, 'WS' as const), direction: fc.constantFrom('rightToLeft' as const, 'leftToRight' as const) }) as fc.Arbitrary<Working>;
+  const workings = fc.record({
+    side: fc.constantFrom('RS' as const, 'WS' as const),
+    direction: fc.constantFrom('rightToLeft' as const, 'leftToRight' as const),
+  }) as fc.Arbitrary<Working>;
   it('words and picture say the same from every side, hand and direction', () =>
     fc.assert(
       fc.property(crossings, workings, (crossing, working) => {
@@ -101,7 +116,15 @@ describe('hold', () => {
 
 describe('looks', () => {
   it('a crossing leaves as many faces as it gives; slipped stitches keep theirs', () =>
-    fc.assert(fc.property(cells, (cell) => expect(looksOf(cell, Array(takes(cell)).fill('purl'))).toHaveLength(gives(cell)))));
+    fc.assert(
+      fc.property(cells, (cell) =>
+        expect(looksOf(cell, Array(takes(cell)).fill('purl'))).toHaveLength(gives(cell)),
+      ),
+    ));
   it('2 over 1 with the under group purled, leaning left: the purl comes to lie at the right', () =>
-    expect(looksOf({ kind: 'crossing', lean: 'left', over: ['knit', 'knit'], under: ['purl'] }, [])).toEqual(['purl', 'knit', 'knit']));
+    expect(looksOf({ kind: 'crossing', lean: 'left', over: ['knit', 'knit'], under: ['purl'] }, [])).toEqual([
+      'purl',
+      'knit',
+      'knit',
+    ]));
 });

@@ -19,7 +19,15 @@ export function ringFrom(rowsOrKey: string): Chart {
   return ring.value;
 }
 
-type PanelSpec = { readonly chart: string | Chart; readonly id?: string; readonly repeats?: number; readonly row?: number; readonly withSetUp?: boolean; readonly carryOn?: boolean; readonly edge?: boolean };
+type PanelSpec = {
+  readonly chart: string | Chart;
+  readonly id?: string;
+  readonly repeats?: number;
+  readonly row?: number;
+  readonly withSetUp?: boolean;
+  readonly carryOn?: boolean;
+  readonly edge?: boolean;
+};
 export type SectionSpec = { readonly rows: number; readonly panels: readonly PanelSpec[] };
 
 export function planOf(sections: readonly SectionSpec[], more: Partial<Plan> = {}): Plan {
@@ -28,14 +36,32 @@ export function planOf(sections: readonly SectionSpec[], more: Partial<Plan> = {
     const id = spec.id ?? `panel-${i + 1}`;
     const key = typeof spec.chart === 'string' ? spec.chart : `own-${id}`;
     charts[key] = typeof spec.chart === 'string' ? chartFrom(spec.chart) : spec.chart;
-    const start = spec.carryOn ? ('carryOn' as const) : { row: spec.row ?? 1, withSetUp: spec.withSetUp ?? false };
+    const start = spec.carryOn
+      ? ('carryOn' as const)
+      : { row: spec.row ?? 1, withSetUp: spec.withSetUp ?? false };
     return { id, name: id, chart: key, repeats: spec.repeats ?? 1, start, edge: spec.edge ?? false };
   };
-  const made: Section[] = sections.map(({ rows, panels }, i) => ({ id: `section-${i + 1}`, name: `section ${i + 1}`, length: { rows }, panels: panels.map(panel) }));
-  return { construction: 'flat', firstSide: 'RS', firstDirection: 'rightToLeft', sections: made, charts, ...more };
+  const made: Section[] = sections.map(({ rows, panels }, i) => ({
+    id: `section-${i + 1}`,
+    name: `section ${i + 1}`,
+    length: { rows },
+    panels: panels.map(panel),
+  }));
+  return {
+    construction: 'flat',
+    firstSide: 'RS',
+    firstDirection: 'rightToLeft',
+    sections: made,
+    charts,
+    ...more,
+  };
 }
 
-export function sheetOf(sections: readonly SectionSpec[], more: Partial<Plan> = {}, facts?: Facts): Worksheet {
+export function sheetOf(
+  sections: readonly SectionSpec[],
+  more: Partial<Plan> = {},
+  facts?: Facts,
+): Worksheet {
   const plan = planOf(sections, more);
   const checked = checkPlan(plan);
   if (!checked.ok) throw new Error(JSON.stringify(checked.error));

@@ -12,12 +12,17 @@ import type { Route } from './+types/route';
 export async function loader() {
   const db = await database();
   const pieces = await listPieces(db, LOCAL_KNITTER);
-  return { pieces: await Promise.all(pieces.map(async (piece) => summarise(piece, await readJournal(db, LOCAL_KNITTER, piece.id)))) };
+  return {
+    pieces: await Promise.all(
+      pieces.map(async (piece) => summarise(piece, await readJournal(db, LOCAL_KNITTER, piece.id))),
+    ),
+  };
 }
 
 export const meta: Route.MetaFunction = () => [{ title: 'Bench · Gritch' }];
 
-const join = (names: readonly string[]) => (names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`);
+const join = (names: readonly string[]) =>
+  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`;
 
 function nextWords({ next, done, rows }: PieceSummary): { main: string; who: string } {
   if (done >= rows) return { main: 'all rows done', who: 'bind off' };
@@ -32,7 +37,12 @@ function Strip({ piece }: { piece: PieceSummary }) {
   const { painting } = piece;
   const width = Math.max(STITCHES_ACROSS, painting.width);
   return (
-    <svg className="fabric strip" viewBox={`0 -1.2 ${width} ${painting.height + 1.2}`} preserveAspectRatio="xMinYMin slice" aria-hidden="true">
+    <svg
+      className="fabric strip"
+      viewBox={`0 -1.2 ${width} ${painting.height + 1.2}`}
+      preserveAspectRatio="xMinYMin slice"
+      aria-hidden="true"
+    >
       <rect x={-2} y={-0.75} width={painting.width + 3.4} height={0.62} rx={0.31} fill="var(--ink)" />
       <g opacity={piece.done === 0 ? 0.3 : 0.45}>
         <PaintedLayers layers={painting.coming} />
@@ -72,7 +82,9 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
       {pieces.length === 0 ? (
         <div className="max-w-xl">
           <p className="text-2xl">Nothing on the needles yet.</p>
-          <p className="mt-3 text-xl text-soft">Paste the rows of your panels, or take some from the shelf, and cast on.</p>
+          <p className="mt-3 text-xl text-soft">
+            Paste the rows of your panels, or take some from the shelf, and cast on.
+          </p>
           <Link to="/pieces/new" className="action-button mt-8 text-xl">
             Set up a piece
           </Link>

@@ -28,7 +28,9 @@ export function summarise(piece: PieceRecord, events: readonly JournalEvent[]): 
   const done = Math.min(state.done, sheet.rows);
   const shown = done > 0 ? done : Math.min(ROWS_IN_STRIP, sheet.rows);
   const first = Math.max(1, shown - ROWS_IN_STRIP + 1);
-  const rows = Array.from({ length: shown - first + 1 }, (_, i) => (first + i <= done ? made(sheet, first + i) : charted(sheet, first + i)));
+  const rows = Array.from({ length: shown - first + 1 }, (_, i) =>
+    first + i <= done ? made(sheet, first + i) : charted(sheet, first + i),
+  );
   const working = Math.min(done + 1, sheet.rows);
   const soon = charted(sheet, working).panels.flatMap(({ panel }) => {
     const next = done < sheet.rows ? nextCrossing(sheet, panel.id, working) : null;
@@ -42,7 +44,10 @@ export function summarise(piece: PieceRecord, events: readonly JournalEvent[]): 
     done,
     rows: sheet.rows,
     stitches: charted(sheet, working).laid.takes,
-    next: soon.length > 0 ? { plain, panels: soon.filter((item) => item.plain === plain).map(({ name }) => name) } : null,
+    next:
+      soon.length > 0
+        ? { plain, panels: soon.filter((item) => item.plain === plain).map(({ name }) => name) }
+        : null,
     painting: paint(layOut(rows, 'RS'), done),
     faults: state.faults.filter(({ mended }) => !mended).length,
   };

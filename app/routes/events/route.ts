@@ -10,7 +10,12 @@ import type { Route } from './+types/route';
 
 const MOST_BYTES = 1_000_000;
 
-type Refusal = { readonly code: string; readonly index?: number; readonly path?: string; readonly message: string };
+type Refusal = {
+  readonly code: string;
+  readonly index?: number;
+  readonly path?: string;
+  readonly message: string;
+};
 const refuse = (status: number, refusal: Refusal) => data({ refused: refusal }, { status });
 
 const rowOf = (event: JournalEvent): number | null => {
@@ -24,7 +29,8 @@ const rowOf = (event: JournalEvent): number | null => {
 function misfit(sheet: Worksheet, event: JournalEvent): string | null {
   const row = rowOf(event);
   if (row !== null && row > sheet.rows) return `row ${row} is beyond the piece's last row, ${sheet.rows}`;
-  if ('panel' in event && !panelIdsOf(sheet.plan).has(event.panel)) return `the piece has no panel ${event.panel}`;
+  if ('panel' in event && !panelIdsOf(sheet.plan).has(event.panel))
+    return `the piece has no panel ${event.panel}`;
   return null;
 }
 
@@ -46,7 +52,11 @@ async function sheetOf(pieceId: string): Promise<Worksheet | null> {
 export async function action({ request, params }: Route.ActionArgs) {
   if (request.method !== 'POST') return refuse(405, { code: 'post-only', message: 'Events are posted.' });
   const text = await request.text();
-  if (text.length > MOST_BYTES) return refuse(413, { code: 'too-large', message: `A post holds at most ${MOST_EVENTS_IN_A_POST} events.` });
+  if (text.length > MOST_BYTES)
+    return refuse(413, {
+      code: 'too-large',
+      message: `A post holds at most ${MOST_EVENTS_IN_A_POST} events.`,
+    });
   let body: unknown;
   try {
     body = JSON.parse(text);
@@ -56,16 +66,30 @@ export async function action({ request, params }: Route.ActionArgs) {
   const parsed = postSchema.safeParse(body);
   if (!parsed.success) {
     const [issue] = parsed.error.issues;
-    return refuse(400, { code: 'not-an-event', path: issue?.path.join('.') ?? '', message: issue?.message ?? 'Not a list of events.' });
+    return refuse(400, {
+      code: 'not-an-event',
+      path: issue?.path.join('.') ?? '',
+      message: issue?.message ?? 'Not a list of events.',
+    });
   }
   const sheet = await sheetOf(params.pieceId);
   if (!sheet) return refuse(404, { code: 'no-such-piece', message: 'There is no such piece on this bench.' });
   for (const [index, event] of parsed.data.events.entries()) {
     const wrong = misfit(sheet, event as JournalEvent);
-    if (wrong) return refuse(422, { code: 'not-of-this-piece', index, message: `Event ${index + 1}: ${wrong}.` });
+    if (wrong)
+      return refuse(422, { code: 'not-of-this-piece', index, message: `Event ${index + 1}: ${wrong}.` });
   }
-  const result = await appendEvents(await database(), LOCAL_KNITTER, params.pieceId, parsed.data.events as JournalEvent[]);
+  const result = await appendEvents(
+    await database(),
+    LOCAL_KNITTER,
+    params.pieceId,
+    parsed.data.events as JournalEvent[],
+  );
   if (result.ok) return { events: result.events };
-  if (result.code === 'no-such-piece') return refuse(404, { code: result.code, message: 'There is no such piece on this bench.' });
-  return refuse(409, { code: result.code, message: `Event ${result.id} was sent before with other content. Nothing of this post was kept.` });
+  if (result.code === 'no-such-piece')
+    return refuse(404, { code: result.code, message: 'There is no such piece on this bench.' });
+  return refuse(409, {
+    code: result.code,
+    message: `Event ${result.id} was sent before with other content. Nothing of this post was kept.`,
+  });
 }

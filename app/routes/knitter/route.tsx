@@ -29,14 +29,29 @@ const postSchema = z.discriminatedUnion('intent', [settingsSchema, faceSchema]);
 
 export async function action({ request }: Route.ActionArgs) {
   const parsed = postSchema.safeParse(Object.fromEntries(await request.formData()));
-  if (!parsed.success) return data({ saved: false, problem: `Not saved: ${parsed.error.issues[0]?.path.join('.') ?? 'the form'} has no such choice.` }, { status: 400 });
+  if (!parsed.success)
+    return data(
+      {
+        saved: false,
+        problem: `Not saved: ${parsed.error.issues[0]?.path.join('.') ?? 'the form'} has no such choice.`,
+      },
+      { status: 400 },
+    );
   const db = await database();
   const before = await readSettings(db, LOCAL_KNITTER);
   const post = parsed.data;
-  if (post.intent === 'wrongSide') await saveSettings(db, LOCAL_KNITTER, { ...before, wrongSide: post.wrongSide });
+  if (post.intent === 'wrongSide')
+    await saveSettings(db, LOCAL_KNITTER, { ...before, wrongSide: post.wrongSide });
   else {
     const { hand, loopCounts, crossingRowIsOne, units, family, wrongSide, theme } = post;
-    await saveSettings(db, LOCAL_KNITTER, { hand, school: { loopCounts, crossingRowIsOne }, units, family, wrongSide: wrongSide === 'ask' ? null : wrongSide, theme });
+    await saveSettings(db, LOCAL_KNITTER, {
+      hand,
+      school: { loopCounts, crossingRowIsOne },
+      units,
+      family,
+      wrongSide: wrongSide === 'ask' ? null : wrongSide,
+      theme,
+    });
   }
   return data({ saved: true, problem: null });
 }
@@ -45,7 +60,17 @@ export const meta: Route.MetaFunction = () => [{ title: 'How I knit · Gritch' }
 
 type Choice = { value: string; label: string; more?: string };
 
-function Choices({ name, legend, value, choices }: { name: string; legend: string; value: string; choices: readonly Choice[] }) {
+function Choices({
+  name,
+  legend,
+  value,
+  choices,
+}: {
+  name: string;
+  legend: string;
+  value: string;
+  choices: readonly Choice[];
+}) {
   return (
     <fieldset className="setting">
       <legend className="font-display text-2xl font-bold">{legend}</legend>
@@ -84,7 +109,9 @@ function Counting({ settings }: { settings: KnitterSettings }) {
           { value: 'no', label: 'is row 0', more: 'Counting starts with the row after it.' },
         ]}
       />
-      <p className="text-soft">As set now: the crossing row and three rows more are “{inSchool(4, school)}”.</p>
+      <p className="text-soft">
+        As set now: the crossing row and three rows more are “{inSchool(4, school)}”.
+      </p>
     </div>
   );
 }
@@ -103,7 +130,11 @@ export default function Knitter({ loaderData, actionData }: Route.ComponentProps
             value={settings.hand}
             choices={[
               { value: 'right', label: 'Right-handed', more: 'Right-side rows run from right to left.' },
-              { value: 'left', label: 'Left-handed (mirrored)', more: 'The picture stays; holds and decreases are turned for you.' },
+              {
+                value: 'left',
+                label: 'Left-handed (mirrored)',
+                more: 'The picture stays; holds and decreases are turned for you.',
+              },
             ]}
           />
           <Choices
@@ -111,7 +142,11 @@ export default function Knitter({ loaderData, actionData }: Route.ComponentProps
             legend="Names of crossings"
             value={settings.family}
             choices={[
-              { value: 'fraction', label: '2/2 RC, 2/1 LPC', more: 'over / under, the lean, P for purled behind' },
+              {
+                value: 'fraction',
+                label: '2/2 RC, 2/1 LPC',
+                more: 'over / under, the lean, P for purled behind',
+              },
               { value: 'hold', label: 'C4B, T3F', more: 'stitches in all, held at the back or front' },
             ]}
           />

@@ -4,9 +4,20 @@ import type { JournalState, Verdict } from '@core/journal/fold';
 import { sittings } from '@core/journal/sittings';
 
 export type Line =
-  | { readonly kind: 'rows'; readonly first: number; readonly last: number; readonly verdict: Verdict; readonly key: string }
+  | {
+      readonly kind: 'rows';
+      readonly first: number;
+      readonly last: number;
+      readonly verdict: Verdict;
+      readonly key: string;
+    }
   | { readonly kind: 'event'; readonly event: JournalEvent; readonly verdict: Verdict; readonly key: string };
-export type SittingLines = { readonly from: string; readonly to: string; readonly rows: number; readonly lines: readonly Line[] };
+export type SittingLines = {
+  readonly from: string;
+  readonly to: string;
+  readonly rows: number;
+  readonly lines: readonly Line[];
+};
 
 function linesOf(events: readonly JournalEvent[], verdicts: JournalState['verdicts']): Line[] {
   const lines: Line[] = [];
@@ -14,7 +25,8 @@ function linesOf(events: readonly JournalEvent[], verdicts: JournalState['verdic
     const verdict = verdicts.get(event.id) ?? 'counted';
     const last = lines[lines.length - 1];
     if (event.kind !== 'rowDone') lines.push({ kind: 'event', event, verdict, key: event.id });
-    else if (last?.kind === 'rows' && last.verdict === verdict && event.row === last.last + 1) lines[lines.length - 1] = { ...last, last: event.row };
+    else if (last?.kind === 'rows' && last.verdict === verdict && event.row === last.last + 1)
+      lines[lines.length - 1] = { ...last, last: event.row };
     else lines.push({ kind: 'rows', first: event.row, last: event.row, verdict, key: event.id });
   }
   return lines.reverse();
@@ -25,7 +37,9 @@ export function logbookLines(events: readonly JournalEvent[], state: JournalStat
     .map((sitting) => ({
       from: sitting.from,
       to: sitting.to,
-      rows: sitting.events.filter(({ id, kind }) => kind === 'rowDone' && state.verdicts.get(id) === 'counted').length,
+      rows: sitting.events.filter(
+        ({ id, kind }) => kind === 'rowDone' && state.verdicts.get(id) === 'counted',
+      ).length,
       lines: linesOf(sitting.events, state.verdicts),
     }))
     .reverse();

@@ -14,7 +14,13 @@ export async function loader({ params }: Route.LoaderArgs) {
   const db = await database();
   const piece = await findPiece(db, LOCAL_KNITTER, params.pieceId);
   if (!piece) throw data('There is no such piece on this bench.', { status: 404 });
-  return { piece: { id: piece.id, name: piece.name }, panels: Object.fromEntries(piece.plan.sections.flatMap(({ panels }) => panels.map(({ id, name }) => [id, name]))), events: await readJournal(db, LOCAL_KNITTER, piece.id) };
+  return {
+    piece: { id: piece.id, name: piece.name },
+    panels: Object.fromEntries(
+      piece.plan.sections.flatMap(({ panels }) => panels.map(({ id, name }) => [id, name])),
+    ),
+    events: await readJournal(db, LOCAL_KNITTER, piece.id),
+  };
 }
 
 export const meta: Route.MetaFunction = () => [{ title: 'Logbook · Gritch' }];
@@ -22,28 +28,61 @@ export const meta: Route.MetaFunction = () => [{ title: 'Logbook · Gritch' }];
 const unchanging = () => () => undefined;
 /** The server writes universal time, for it does not know where the knitter is; her browser then writes her own. */
 function useClock() {
-  const timeZone = useSyncExternalStore(unchanging, () => Intl.DateTimeFormat().resolvedOptions().timeZone, () => 'UTC');
+  const timeZone = useSyncExternalStore(
+    unchanging,
+    () => Intl.DateTimeFormat().resolvedOptions().timeZone,
+    () => 'UTC',
+  );
   return useMemo(() => {
-    const day = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long', timeZone });
+    const day = new Intl.DateTimeFormat('en-GB', {
+      weekday: 'long',
+      day: 'numeric',
+      month: 'long',
+      timeZone,
+    });
     const time = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', timeZone });
-    return { day: (iso: string) => day.format(new Date(iso)), time: (iso: string) => time.format(new Date(iso)) };
+    return {
+      day: (iso: string) => day.format(new Date(iso)),
+      time: (iso: string) => time.format(new Date(iso)),
+    };
   }, [timeZone]);
 }
 
 const TAKE_BACK = new Set(['note', 'lifeline', 'fault', 'mended', 'panelRowSet']);
 
-function LogLine({ line, panelName, takeBack }: { line: Line; panelName: (id: string) => string; takeBack: (id: string) => void }) {
-  const words = line.kind === 'event' ? eventWords(line.event, panelName) : line.first === line.last ? `Row ${line.first} done` : `Rows ${line.first} to ${line.last} done`;
+function LogLine({
+  line,
+  panelName,
+  takeBack,
+}: {
+  line: Line;
+  panelName: (id: string) => string;
+  takeBack: (id: string) => void;
+}) {
+  const words =
+    line.kind === 'event'
+      ? eventWords(line.event, panelName)
+      : line.first === line.last
+        ? `Row ${line.first} done`
+        : `Rows ${line.first} to ${line.last} done`;
   const aside = VERDICT_WORDS[line.verdict];
   const can = line.kind === 'event' && line.verdict === 'counted' && TAKE_BACK.has(line.event.kind);
   return (
-    <li className="log-line" data-kind={line.kind === 'event' ? line.event.kind : 'rows'} data-verdict={line.verdict}>
+    <li
+      className="log-line"
+      data-kind={line.kind === 'event' ? line.event.kind : 'rows'}
+      data-verdict={line.verdict}
+    >
       <p>
         <span className="log-words">{words}</span>
         {aside && <span className="text-soft"> · {aside}</span>}
       </p>
       {can && line.kind === 'event' && (
-        <button type="button" className="quiet-button text-base underline" onClick={() => takeBack(line.event.id)}>
+        <button
+          type="button"
+          className="quiet-button text-base underline"
+          onClick={() => takeBack(line.event.id)}
+        >
           Take back
         </button>
       )}
@@ -53,8 +92,9 @@ function LogLine({ line, panelName, takeBack }: { line: Line; panelName: (id: st
 
 export default function Logbook({ loaderData }: Route.ComponentProps) {
   const { piece, panels, events: stored } = loaderData;
-  const { events, state, record } = useJournal(piece.id, stored);
+  const { events, state, record, refused, dismiss } = useJournal(piece.id, stored);
   const clock = useClock();
+  const panelName = (id: string) => panels[id] ?? id;
   const lines = useMemo(() => logbookLines(events, state), [events, state]);
   return (
     <Page title={`Logbook: ${piece.name}`}>
@@ -66,8 +106,31 @@ export default function Logbook({ loaderData }: Route.ComponentProps) {
       </p>
       {state.strays.length > 0 && (
         <p className="mt-4 rounded-xl border-2 border-line bg-sheet p-4">
-          {state.strays.length} {state.strays.length === 1 ? 'row' : 'rows'} (row {state.strays.map(({ row }) => row).join(', ')}) came from a device that did not know of a rip. They are kept here and not counted. If they are on the fabric after all, set the row of the piece.
+          {state.strays.length} {state.strays.length === 1 ? 'row' : 'rows'} (row{' '}
+          {state.strays.map(({ row }) => row).join(', ')}) came from a device that did not know of a rip. They
+          are kept here and not counted. If they are on the fabric after all, set the row of the piece.
         </p>
+      )}
+      {refused.length > 0 && (
+        <section className="mt-6" aria-label="Refused entries">
+          <h2 className="text-2xl">Not stored</h2>
+          <ul className="mt-2">
+            {refused.map(({ event, message }) => (
+              <li key={event.id} className="log-line" data-kind="fault">
+                <p>
+                  <span className="log-words">{eventWords(event, panelName)}</span> · {message}
+                </p>
+                <button
+                  type="button"
+                  className="quiet-button text-base underline"
+                  onClick={() => dismiss(event.id)}
+                >
+                  Put aside for good
+                </button>
+              </li>
+            ))}
+          </ul>
+        </section>
       )}
       {lines.length === 0 && <p className="mt-8 text-soft">Nothing has happened yet.</p>}
       {lines.map((sitting) => (
@@ -75,12 +138,18 @@ export default function Logbook({ loaderData }: Route.ComponentProps) {
           <h2 className="text-2xl">
             {clock.day(sitting.from)}
             <span className="ml-4 font-sans text-base font-normal text-soft">
-              {clock.time(sitting.from)}–{clock.time(sitting.to)} · {sitting.rows} {sitting.rows === 1 ? 'row' : 'rows'}
+              {clock.time(sitting.from)}–{clock.time(sitting.to)} · {sitting.rows}{' '}
+              {sitting.rows === 1 ? 'row' : 'rows'}
             </span>
           </h2>
           <ol className="mt-2">
             {sitting.lines.map((line) => (
-              <LogLine key={line.key} line={line} panelName={(id) => panels[id] ?? id} takeBack={(target) => record({ kind: 'undo', target })} />
+              <LogLine
+                key={line.key}
+                line={line}
+                panelName={panelName}
+                takeBack={(target) => record({ kind: 'undo', target })}
+              />
             ))}
           </ol>
         </section>

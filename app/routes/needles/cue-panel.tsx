@@ -13,7 +13,14 @@ function FaceMark({ side }: { side: 'RS' | 'WS' }) {
   const path = side === 'RS' ? 'M4 4L14 22L24 4' : 'M3 18C6 6 22 6 25 18';
   return (
     <svg viewBox="0 0 28 26" width="30" height="28" aria-hidden="true">
-      <path d={path} fill="none" stroke="currentColor" strokeWidth="5" strokeLinecap="round" strokeLinejoin="round" />
+      <path
+        d={path}
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="5"
+        strokeLinecap="round"
+        strokeLinejoin="round"
+      />
     </svg>
   );
 }
@@ -26,8 +33,22 @@ function SideLine({ cue, faces }: { cue: RowCue; faces: NeedlesView['faces'] }) 
     <p className="side-line">
       <FaceMark side={cue.working.side} />
       <span>{words}</span>
-      <svg viewBox="0 0 56 20" width="62" height="22" role="img" aria-label={fromRight ? 'worked from right to left' : 'worked from left to right'} style={{ transform: fromRight ? undefined : 'scaleX(-1)' }}>
-        <path d="M54 10H6M14 2L5 10L14 18" fill="none" stroke="currentColor" strokeWidth="4" strokeLinecap="round" strokeLinejoin="round" />
+      <svg
+        viewBox="0 0 56 20"
+        width="62"
+        height="22"
+        role="img"
+        aria-label={fromRight ? 'worked from right to left' : 'worked from left to right'}
+        style={{ transform: fromRight ? undefined : 'scaleX(-1)' }}
+      >
+        <path
+          d="M54 10H6M14 2L5 10L14 18"
+          fill="none"
+          stroke="currentColor"
+          strokeWidth="4"
+          strokeLinecap="round"
+          strokeLinejoin="round"
+        />
       </svg>
     </p>
   );
@@ -109,7 +130,8 @@ function Marker({ cue }: { cue: RowCue }) {
   if (cue.marker.moved === 0) return null;
   return (
     <p className="marker-line">
-      Slip the first {cue.marker.moved} stitches unworked and move the marker past them: the last crossing of this round takes them.
+      Slip the first {cue.marker.moved} stitches unworked and move the marker past them: the last crossing of
+      this round takes them.
     </p>
   );
 }
@@ -145,7 +167,12 @@ function Steps({ cue, coming }: { cue: RowCue; coming: NeedlesView['coming'] }) 
         ))}
       </ol>
       {cue.presented && (
-        <button type="button" className="quiet-button text-base underline" aria-pressed={every} onClick={() => setEvery(!every)}>
+        <button
+          type="button"
+          className="quiet-button text-base underline"
+          aria-pressed={every}
+          onClick={() => setEvery(!every)}
+        >
           {every ? 'Say it briefly' : 'Every stitch of this row'}
         </button>
       )}
@@ -164,14 +191,26 @@ function spoken(cue: RowCue | null): string {
   return `Working row ${cue.row.row}. ${first.length > 0 ? first.join('. ') : 'No crossing.'}`;
 }
 
-export function CuePanel({ view, onComplete, onUndo, canUndo }: { view: NeedlesView; onComplete: () => void; onUndo: () => void; canUndo: boolean }) {
+export function CuePanel({
+  view,
+  onComplete,
+  onUndo,
+  canUndo,
+}: {
+  view: NeedlesView;
+  onComplete: () => void;
+  onUndo: () => void;
+  canUndo: boolean;
+}) {
   const { cue, working, done, sheet } = view;
   const inTheRound = sheet.plan.construction === 'round';
   return (
     <section className="cue-panel" aria-label="The row in hand">
       <header className="row-head">
         <div>
-          <p className="row-word">{working === null ? 'finished' : inTheRound ? 'working round' : 'working row'}</p>
+          <p className="row-word">
+            {working === null ? 'finished' : inTheRound ? 'working round' : 'working row'}
+          </p>
           <h2 className="row-number numerals" data-testid="working-row">
             {working ?? done}
           </h2>
@@ -189,13 +228,23 @@ export function CuePanel({ view, onComplete, onUndo, canUndo }: { view: NeedlesV
       <p className="sr-only" aria-live="polite">
         {spoken(cue)}
       </p>
-      {cue ? <Steps key={cue.row.row} cue={cue} coming={view.coming} /> : <p className="presented">Every row of the plan is done. Bind off.</p>}
+      {cue ? (
+        <Steps key={cue.row.row} cue={cue} coming={view.coming} />
+      ) : (
+        <p className="presented">Every row of the plan is done. Bind off.</p>
+      )}
       <div className="controls">
         <button type="button" className="undo-control" onClick={onUndo} disabled={!canUndo}>
           <Undo2 aria-hidden="true" size={28} />
           <span>Undo</span>
         </button>
-        <button type="button" className="complete-control" onClick={onComplete} disabled={working === null} data-testid="complete">
+        <button
+          type="button"
+          className="complete-control"
+          onClick={onComplete}
+          disabled={working === null}
+          data-testid="complete"
+        >
           <Check aria-hidden="true" size={34} />
           <span>{working === null ? 'All rows done' : `Row ${working} done`}</span>
         </button>

@@ -7,9 +7,28 @@ import { Modal } from '~/ui/modal';
 import type { NeedlesView } from './view';
 
 export type DialogName = 'rip' | 'setRow' | 'setPanel' | 'note';
-type Props = { view: NeedlesView; state: JournalState; record: (happening: Happening) => string; close: () => void };
+type Props = {
+  view: NeedlesView;
+  state: JournalState;
+  record: (happening: Happening) => string;
+  close: () => void;
+};
 
-function NumberField({ label, value, onChange, min, max, hint }: { label: string; value: string; onChange: (value: string) => void; min: number; max: number; hint?: ReactNode }) {
+function NumberField({
+  label,
+  value,
+  onChange,
+  min,
+  max,
+  hint,
+}: {
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+  min: number;
+  max: number;
+  hint?: ReactNode;
+}) {
   const id = useId();
   const problem = numberProblem(value, min, max);
   return (
@@ -17,7 +36,15 @@ function NumberField({ label, value, onChange, min, max, hint }: { label: string
       <label className="label" htmlFor={id}>
         {label}
       </label>
-      <input id={id} className="field numerals text-2xl" inputMode="numeric" value={value} aria-invalid={problem !== null} aria-describedby={`${id}-hint`} onChange={(event) => onChange(event.target.value)} />
+      <input
+        id={id}
+        className="field numerals text-2xl"
+        inputMode="numeric"
+        value={value}
+        aria-invalid={problem !== null}
+        aria-describedby={`${id}-hint`}
+        onChange={(event) => onChange(event.target.value)}
+      />
       <p id={`${id}-hint`} className={problem ? 'mt-1 text-fault' : 'mt-1 text-soft'}>
         {problem ?? hint}
       </p>
@@ -32,7 +59,17 @@ export function numberProblem(value: string, min: number, max: number): string |
   return number < min || number > max ? `Only ${min} to ${max} is possible here.` : null;
 }
 
-function Form({ children, action, ready, onSubmit }: { children: ReactNode; action: string; ready: boolean; onSubmit: () => void }) {
+function Form({
+  children,
+  action,
+  ready,
+  onSubmit,
+}: {
+  children: ReactNode;
+  action: string;
+  ready: boolean;
+  onSubmit: () => void;
+}) {
   const submit = (event: FormEvent) => {
     event.preventDefault();
     if (ready) onSubmit();
@@ -61,7 +98,18 @@ function RipForm({ view, state, record, close }: Props) {
         close();
       }}
     >
-      <NumberField label="Last row that stays on the needle" value={to} onChange={setTo} min={0} max={view.done - 1} hint={lowest !== undefined ? `A lifeline runs through row ${lowest}.` : 'The next row will be the one after it. You can undo this.'} />
+      <NumberField
+        label="Last row that stays on the needle"
+        value={to}
+        onChange={setTo}
+        min={0}
+        max={view.done - 1}
+        hint={
+          lowest !== undefined
+            ? `A lifeline runs through row ${lowest}.`
+            : 'The next row will be the one after it. You can undo this.'
+        }
+      />
     </Form>
   );
 }
@@ -80,7 +128,14 @@ function SetRowForm({ view, state, record, close }: Props) {
       }}
     >
       <p className="mb-4">When the count here is wrong but the knitting is right. Nothing is ripped.</p>
-      <NumberField label="Rows of the whole piece that are done" value={row} onChange={setRow} min={0} max={most} hint={`${view.done} are counted now. You can undo this.`} />
+      <NumberField
+        label="Rows of the whole piece that are done"
+        value={row}
+        onChange={setRow}
+        min={0}
+        max={most}
+        hint={`${view.done} are counted now. You can undo this.`}
+      />
     </Form>
   );
 }
@@ -92,11 +147,23 @@ function SetPanelForm({ view, record, close }: Props) {
   const [wrong, setWrong] = useState<'plan' | 'record'>('plan');
   const [since, setSince] = useState(String(Math.max(1, view.done)));
   const rows = column?.patternRows ?? 1;
-  const ready = column !== undefined && numberProblem(pattern, 1, rows) === null && (wrong === 'plan' || numberProblem(since, 1, view.done) === null);
+  const ready =
+    column !== undefined &&
+    numberProblem(pattern, 1, rows) === null &&
+    (wrong === 'plan' || numberProblem(since, 1, view.done) === null);
   const submit = () => {
-    const chart = view.sheet.plan.charts[view.sheet.plan.sections.flatMap(({ panels }) => panels).find(({ id }) => id === panel)?.chart ?? ''];
+    const chart =
+      view.sheet.plan.charts[
+        view.sheet.plan.sections.flatMap(({ panels }) => panels).find(({ id }) => id === panel)?.chart ?? ''
+      ];
     if (!chart || view.working === null) return;
-    record({ kind: 'panelRowSet', panel, from: view.working, position: positionOfRow(chart, Number(pattern)), since: wrong === 'record' ? Number(since) : null });
+    record({
+      kind: 'panelRowSet',
+      panel,
+      from: view.working,
+      position: positionOfRow(chart, Number(pattern)),
+      since: wrong === 'record' ? Number(since) : null,
+    });
     close();
   };
   const id = useId();
@@ -112,7 +179,14 @@ function SetPanelForm({ view, record, close }: Props) {
           </option>
         ))}
       </select>
-      <NumberField label={`Row of its pattern that row ${view.working} works`} value={pattern} onChange={setPattern} min={1} max={rows} hint={column ? `Now it would be row ${column.pattern.number} of ${rows}.` : undefined} />
+      <NumberField
+        label={`Row of its pattern that row ${view.working} works`}
+        value={pattern}
+        onChange={setPattern}
+        min={1}
+        max={rows}
+        hint={column ? `Now it would be row ${column.pattern.number} of ${rows}.` : undefined}
+      />
       <fieldset className="mb-4">
         <legend className="label">What was wrong?</legend>
         <label className="choice">
@@ -124,7 +198,16 @@ function SetPanelForm({ view, record, close }: Props) {
           <span>The record: the fabric has been so for a while.</span>
         </label>
       </fieldset>
-      {wrong === 'record' && <NumberField label="So since row" value={since} onChange={setSince} min={1} max={view.done} hint="The first row of the piece in which the fabric was ahead or behind." />}
+      {wrong === 'record' && (
+        <NumberField
+          label="So since row"
+          value={since}
+          onChange={setSince}
+          min={1}
+          max={view.done}
+          hint="The first row of the piece in which the fabric was ahead or behind."
+        />
+      )}
     </Form>
   );
 }
@@ -144,13 +227,29 @@ function NoteForm({ view, record, close }: Props) {
       <label className="label" htmlFor={id}>
         At row {view.done}
       </label>
-      <textarea id={id} className="field mb-4 h-36" value={text} maxLength={2000} onChange={(event) => setText(event.target.value)} />
+      <textarea
+        id={id}
+        className="field mb-4 h-36"
+        value={text}
+        maxLength={2000}
+        onChange={(event) => setText(event.target.value)}
+      />
     </Form>
   );
 }
 
-const TITLES: Record<DialogName, string> = { rip: 'Rip back', setRow: 'Set the row of the piece', setPanel: 'Set the row of a panel', note: 'A note' };
-const FORMS: Record<DialogName, (props: Props) => ReactNode> = { rip: RipForm, setRow: SetRowForm, setPanel: SetPanelForm, note: NoteForm };
+const TITLES: Record<DialogName, string> = {
+  rip: 'Rip back',
+  setRow: 'Set the row of the piece',
+  setPanel: 'Set the row of a panel',
+  note: 'A note',
+};
+const FORMS: Record<DialogName, (props: Props) => ReactNode> = {
+  rip: RipForm,
+  setRow: SetRowForm,
+  setPanel: SetPanelForm,
+  note: NoteForm,
+};
 
 export function NeedlesDialog({ name, ...props }: Props & { name: DialogName | null }) {
   if (!name) return null;

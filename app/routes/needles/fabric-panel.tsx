@@ -35,14 +35,22 @@ function Needle({ view }: { view: NeedlesView }) {
 
 function RowNumbers({ view }: { view: NeedlesView }) {
   const { picture, done } = view;
-  const rows = Array.from({ length: Math.max(0, done - picture.firstRow + 1) }, (_, i) => picture.firstRow + i);
+  const rows = Array.from(
+    { length: Math.max(0, done - picture.firstRow + 1) },
+    (_, i) => picture.firstRow + i,
+  );
   const size = Math.max(1.1, picture.width / 48);
   return (
     <g className="numerals" fontSize={size} fill="var(--soft)">
       {rows
         .filter((row) => row === done || (row % 10 === 0 && done - row > 2))
         .map((row) => (
-          <text key={row} x={picture.width + 0.7} y={picture.height - picture.yOf(row) + size * 0.8 + (row === done ? 0.4 : 0)} fontWeight={row === done ? 800 : 500}>
+          <text
+            key={row}
+            x={picture.width + 0.7}
+            y={picture.height - picture.yOf(row) + size * 0.8 + (row === done ? 0.4 : 0)}
+            fontWeight={row === done ? 800 : 500}
+          >
             {row}
           </text>
         ))}
@@ -56,16 +64,49 @@ function CountMarks({ view }: { view: NeedlesView }) {
   const size = Math.max(1.5, picture.width / 40);
   return columns.map(({ id, count }) => {
     if (count.kind !== 'hole' || count.crossingRow < picture.firstRow) return null;
-    const points = count.columns.map((column, i) => ({ x: picture.xOf(count.crossingRow + i, column), y: picture.height - picture.yOf(count.crossingRow + i) + 0.35 }));
+    const points = count.columns.map((column, i) => ({
+      x: picture.xOf(count.crossingRow + i, column),
+      y: picture.height - picture.yOf(count.crossingRow + i) + 0.35,
+    }));
     const [first, last] = [points[0], points[points.length - 1]];
     if (!first || !last) return null;
     const label = count.tall === null ? `${count.counted}` : `${count.tall} tall`;
     return (
       <g key={id} pointerEvents="none">
-        <path d={`M${points.map(({ x, y }) => `${x} ${y}`).join('L')}`} fill="none" stroke="var(--sheet)" strokeWidth={0.7} strokeLinecap="round" opacity={0.85} />
-        <path d={`M${points.map(({ x, y }) => `${x} ${y}`).join('L')}`} fill="none" stroke="var(--ink)" strokeWidth={0.22} strokeLinecap="round" />
-        <circle cx={first.x} cy={first.y + 0.45} r={0.45} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={0.2} />
-        <text className="numerals" x={first.x + 0.9} y={first.y + size * 0.9} fontSize={size} fontWeight="800" fill="var(--ink)" stroke="var(--sheet)" strokeWidth={size / 5} paintOrder="stroke">
+        <path
+          d={`M${points.map(({ x, y }) => `${x} ${y}`).join('L')}`}
+          fill="none"
+          stroke="var(--sheet)"
+          strokeWidth={0.7}
+          strokeLinecap="round"
+          opacity={0.85}
+        />
+        <path
+          d={`M${points.map(({ x, y }) => `${x} ${y}`).join('L')}`}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth={0.22}
+          strokeLinecap="round"
+        />
+        <circle
+          cx={first.x}
+          cy={first.y + 0.45}
+          r={0.45}
+          fill="var(--sheet)"
+          stroke="var(--ink)"
+          strokeWidth={0.2}
+        />
+        <text
+          className="numerals"
+          x={first.x + 0.9}
+          y={first.y + size * 0.9}
+          fontSize={size}
+          fontWeight="800"
+          fill="var(--ink)"
+          stroke="var(--sheet)"
+          strokeWidth={size / 5}
+          paintOrder="stroke"
+        >
           {label}
         </text>
       </g>
@@ -79,7 +120,16 @@ function Lifelines({ view, state }: { view: NeedlesView; state: JournalState }) 
     .filter(({ row }) => row >= picture.firstRow && row <= view.done)
     .map(({ id, row }) => (
       <g key={id} pointerEvents="none">
-        <line x1={-0.8} x2={picture.width + 0.8} y1={picture.height - picture.yOf(row) + 0.3} y2={picture.height - picture.yOf(row) + 0.3} stroke="var(--action)" strokeWidth={0.28} strokeDasharray="0.9 0.5" strokeLinecap="round" />
+        <line
+          x1={-0.8}
+          x2={picture.width + 0.8}
+          y1={picture.height - picture.yOf(row) + 0.3}
+          y2={picture.height - picture.yOf(row) + 0.3}
+          stroke="var(--action)"
+          strokeWidth={0.28}
+          strokeDasharray="0.9 0.5"
+          strokeLinecap="round"
+        />
       </g>
     ));
 }
@@ -89,7 +139,15 @@ function ReleasedMarks({ view, released }: Pick<Props, 'view' | 'released'>) {
   return released.map(({ row, columns }) => (
     <g key={row} pointerEvents="none">
       {columns.map((column) => (
-        <rect key={column} x={picture.xOf(row, column) - 0.5} y={picture.height - picture.yOf(row)} width={1} height={ROW_HEIGHT} fill="var(--fault)" opacity={0.5} />
+        <rect
+          key={column}
+          x={picture.xOf(row, column) - 0.5}
+          y={picture.height - picture.yOf(row)}
+          width={1}
+          height={ROW_HEIGHT}
+          fill="var(--fault)"
+          opacity={0.5}
+        />
       ))}
     </g>
   ));
@@ -105,7 +163,9 @@ function Crossings({ view, state, touched, onTouch }: Pick<Props, 'view' | 'stat
   return picture.crossings
     .filter(({ row }) => row <= done)
     .map((box) => {
-      const fault = state.faults.find((f) => f.pieceRow === box.row && f.panel === box.panel && f.wale === box.wale && !f.mended);
+      const fault = state.faults.find(
+        (f) => f.pieceRow === box.row && f.panel === box.panel && f.wale === box.wale && !f.mended,
+      );
       const here = touched?.row === box.row && touched.panel === box.panel && touched.wale === box.wale;
       return (
         <rect
@@ -162,14 +222,25 @@ export function FabricPanel({ view, state, touched, released, onTouch, askFace }
       <div className="fabric-frame" style={{ maxWidth: `${frame}px` }}>
         <Heads view={view} share={picture.width / width} offset={1.6 / width} />
         {askFace && view.cue?.working.side === 'WS' && <FaceQuestion choose={askFace} />}
-        <svg className="fabric" viewBox={`-1.6 0 ${width} ${picture.height + 0.4}`} role="group" aria-label={`Rows ${picture.firstRow} to ${view.done}`}>
+        <svg
+          className="fabric"
+          viewBox={`-1.6 0 ${width} ${picture.height + 0.4}`}
+          role="group"
+          aria-label={`Rows ${picture.firstRow} to ${view.done}`}
+        >
           <g opacity={0.34}>
             <PaintedLayers layers={painting.coming} />
           </g>
           {lit.map(({ d, lean }) => (
             <path key={d} d={d} fill={leanColour(lean)} transform={`translate(0 ${-ROW_HEIGHT})`} />
           ))}
-          <rect className="deep" x={0} y={picture.height - picture.yOf(view.done)} width={picture.width} height={picture.yOf(view.done)} />
+          <rect
+            className="deep"
+            x={0}
+            y={picture.height - picture.yOf(view.done)}
+            width={picture.width}
+            height={picture.yOf(view.done)}
+          />
           <PaintedLayers layers={painting.made} />
           <ReleasedMarks view={view} released={released} />
           <Lifelines view={view} state={state} />

@@ -23,7 +23,11 @@ type Props = {
 };
 
 const madeWords = (fault: FaultState) =>
-  fault.made === 'uncrossed' ? 'not crossed at all' : fault.made === 'unknown' ? 'wrong, not sure how' : `${LEAN_WORDS[fault.made.lean]} instead`;
+  fault.made === 'uncrossed'
+    ? 'not crossed at all'
+    : fault.made === 'unknown'
+      ? 'wrong, not sure how'
+      : `${LEAN_WORDS[fault.made.lean]} instead`;
 
 function Summary({ ladder }: { ladder: Ladder }) {
   const { released, faultRow } = ladder;
@@ -43,7 +47,11 @@ function Summary({ ladder }: { ladder: Ladder }) {
         <dt>Crossings to make again</dt>
         <dd className="numerals">{others.length}</dd>
       </div>
-      {rows.length > 0 && <p className="text-base">Also crossed in those stitches: {rows.length === 1 ? 'row' : 'rows'} {rows.join(', ')}.</p>}
+      {rows.length > 0 && (
+        <p className="text-base">
+          Also crossed in those stitches: {rows.length === 1 ? 'row' : 'rows'} {rows.join(', ')}.
+        </p>
+      )}
     </dl>
   );
 }
@@ -69,24 +77,46 @@ function MarkButtons({ plan, mark }: { plan: Crossing; mark: (made: Made) => voi
 
 export function FaultSheet({ box, view, state, hand, record, onReleased, onClose }: Props) {
   const { sheet, done } = view;
-  const fault = state.faults.find((f) => f.pieceRow === box.row && f.panel === box.panel && f.wale === box.wale && !f.mended);
+  const fault = state.faults.find(
+    (f) => f.pieceRow === box.row && f.panel === box.panel && f.wale === box.wale && !f.mended,
+  );
   const plan = useMemo(() => chartedCrossing(sheet, box.row, box.panel, box.wale), [sheet, box]);
   const ladder = useMemo(
-    () => ladderFor(sheet, { pieceRow: box.row, panel: box.panel, wale: box.wale, made: fault?.made ?? 'unknown' }, done, hand),
+    () =>
+      ladderFor(
+        sheet,
+        { pieceRow: box.row, panel: box.panel, wale: box.wale, made: fault?.made ?? 'unknown' },
+        done,
+        hand,
+      ),
     [sheet, box, fault, done, hand],
   );
   const panel = sheet.plan.sections.flatMap(({ panels }) => panels).find(({ id }) => id === box.panel);
   useEffect(() => {
     if (typeof ladder === 'string') return;
-    onReleased(ladder.released.rungs.map(({ index, columns }) => ({ row: ladder.faultRow + index, columns })));
+    onReleased(
+      ladder.released.rungs.map(({ index, columns }) => ({ row: ladder.faultRow + index, columns })),
+    );
   }, [ladder, onReleased]);
   if (!plan) return null;
   const mark = (made: Made) =>
-    record({ kind: 'fault', pieceRow: box.row, rowEvent: state.rowEvents[box.row - 1] ?? null, panel: box.panel, wale: box.wale, charted: plan.cell, made });
+    record({
+      kind: 'fault',
+      pieceRow: box.row,
+      rowEvent: state.rowEvents[box.row - 1] ?? null,
+      panel: box.panel,
+      wale: box.wale,
+      charted: plan.cell,
+      made,
+    });
   return (
     <Dialog.Root open modal={false} onOpenChange={(open) => !open && onClose()}>
       <Dialog.Portal>
-        <Dialog.Content className="side-sheet" onInteractOutside={(event) => event.preventDefault()} aria-describedby={undefined}>
+        <Dialog.Content
+          className="side-sheet"
+          onInteractOutside={(event) => event.preventDefault()}
+          aria-describedby={undefined}
+        >
           <div className="flex items-start justify-between gap-4">
             <Dialog.Title className="text-2xl">
               {panel?.name}, row {box.row}
@@ -98,7 +128,8 @@ export function FaultSheet({ box, view, state, hand, record, onReleased, onClose
           <div className="mt-2 flex items-center gap-4">
             <LeanGlyph lean={plan.cell.lean} />
             <p>
-              As charted: {plan.cell.over.length} over {plan.cell.under.length}, <LeanWord lean={plan.cell.lean} />.
+              As charted: {plan.cell.over.length} over {plan.cell.under.length},{' '}
+              <LeanWord lean={plan.cell.lean} />.
               {fault && <strong className="block text-fault">Marked: {madeWords(fault)}.</strong>}
             </p>
           </div>
@@ -110,7 +141,9 @@ export function FaultSheet({ box, view, state, hand, record, onReleased, onClose
               <h3 className="text-xl">{fault ? 'To put it right' : 'Putting it right would take'}</h3>
               <Summary ladder={ladder} />
               <details open={fault !== undefined} className="mt-3">
-                <summary className="min-h-12 cursor-pointer py-2 font-semibold">Step by step, from the right side</summary>
+                <summary className="min-h-12 cursor-pointer py-2 font-semibold">
+                  Step by step, from the right side
+                </summary>
                 <ol className="ladder-steps" data-testid="ladder-steps">
                   {ladder.steps.map((step, i) => (
                     <li key={i}>{ladderWords(step)}</li>
@@ -121,10 +154,18 @@ export function FaultSheet({ box, view, state, hand, record, onReleased, onClose
           )}
           {fault && (
             <div className="mt-5 flex flex-wrap gap-3">
-              <button type="button" className="action-button" onClick={() => record({ kind: 'mended', fault: fault.id })}>
+              <button
+                type="button"
+                className="action-button"
+                onClick={() => record({ kind: 'mended', fault: fault.id })}
+              >
                 It is mended
               </button>
-              <button type="button" className="plain-button" onClick={() => record({ kind: 'undo', target: fault.id })}>
+              <button
+                type="button"
+                className="plain-button"
+                onClick={() => record({ kind: 'undo', target: fault.id })}
+              >
                 Take the mark away
               </button>
             </div>

@@ -29,11 +29,19 @@ function Countdown({ column, working }: { column: PanelColumn; working: number }
 function countWords({ count }: PanelColumn): string {
   if (count.kind === 'noHole') {
     const { anchor } = count;
-    const from = anchor.kind === 'castOn' ? 'from the cast-on' : anchor.kind === 'lifeline' ? 'above the lifeline' : anchor.kind === 'twist' ? 'since the twist' : 'since this section began';
+    const from =
+      anchor.kind === 'castOn'
+        ? 'from the cast-on'
+        : anchor.kind === 'lifeline'
+          ? 'above the lifeline'
+          : anchor.kind === 'twist'
+            ? 'since the twist'
+            : 'since this section began';
     return `count ${count.rows} ${count.rows === 1 ? 'row' : 'rows'}\n${from}`;
   }
   const seen = count.seen === 'V' ? 'V' : 'bump';
-  if (count.tall !== null) return `count ${count.tall} tall ${count.tall === 1 ? 'V' : 'Vs'}\nup from the hole`;
+  if (count.tall !== null)
+    return `count ${count.tall} tall ${count.tall === 1 ? 'V' : 'Vs'}\nup from the hole`;
   return `count ${count.counted} ${seen}${count.counted === 1 ? '' : 's'}\nup from the hole`;
 }
 
@@ -43,9 +51,20 @@ const wait = ({ next }: PanelColumn) => (next ? next.plain : Number.MAX_SAFE_INT
 export function Heads({ view, share, offset }: { view: NeedlesView; share: number; offset: number }) {
   const { columns, picture, working } = view;
   if (working === null) return null;
-  const shown = new Set([...columns].sort((a, b) => wait(a) - wait(b)).slice(0, MOST_COLUMNS).map(({ id }) => id));
+  const shown = new Set(
+    [...columns]
+      .sort((a, b) => wait(a) - wait(b))
+      .slice(0, MOST_COLUMNS)
+      .map(({ id }) => id),
+  );
   const bands = picture.bands.filter(({ panel }) => shown.has(panel));
-  const places = spreadLabels(bands.map(({ x, width }) => ({ x: offset + (x / picture.width) * share, width: (width / picture.width) * share })), LEAST_WIDTH);
+  const places = spreadLabels(
+    bands.map(({ x, width }) => ({
+      x: offset + (x / picture.width) * share,
+      width: (width / picture.width) * share,
+    })),
+    LEAST_WIDTH,
+  );
   const soonest = [...columns].sort((a, b) => wait(a) - wait(b)).map(({ id }) => id);
   const folded = columns.filter(({ id }) => !shown.has(id));
   return (
@@ -56,7 +75,13 @@ export function Heads({ view, share, offset }: { view: NeedlesView; share: numbe
           const place = places[i];
           if (!column || !place) return null;
           return (
-            <li key={band.panel} className="head" data-now={column.next?.plain === 0} data-rank={soonest.indexOf(band.panel)} style={{ left: `${place.start * 100}%`, width: `${place.width * 100}%` }}>
+            <li
+              key={band.panel}
+              className="head"
+              data-now={column.next?.plain === 0}
+              data-rank={soonest.indexOf(band.panel)}
+              style={{ left: `${place.start * 100}%`, width: `${place.width * 100}%` }}
+            >
               <p className="head-name" title={`row ${column.pattern.number} of ${column.patternRows}`}>
                 {column.name}
               </p>
@@ -68,10 +93,22 @@ export function Heads({ view, share, offset }: { view: NeedlesView; share: numbe
       </ul>
       <svg className="threads" viewBox="0 0 100 10" preserveAspectRatio="none" aria-hidden="true">
         {places.map((place, i) => (
-          <path key={bands[i]?.panel} d={`M${(place.start + place.width / 2) * 100} 0C${(place.start + place.width / 2) * 100} 6 ${place.centre * 100} 4 ${place.centre * 100} 10`} fill="none" stroke="var(--soft)" strokeWidth="1.5" vectorEffect="non-scaling-stroke" />
+          <path
+            key={bands[i]?.panel}
+            d={`M${(place.start + place.width / 2) * 100} 0C${(place.start + place.width / 2) * 100} 6 ${place.centre * 100} 4 ${place.centre * 100} 10`}
+            fill="none"
+            stroke="var(--soft)"
+            strokeWidth="1.5"
+            vectorEffect="non-scaling-stroke"
+          />
         ))}
       </svg>
-      {folded.length > 0 && <p className="folded">Later: {folded.map(({ name, next }) => `${name} ${next ? `${next.plain} plain` : 'plain'}`).join(' · ')}</p>}
+      {folded.length > 0 && (
+        <p className="folded">
+          Later:{' '}
+          {folded.map(({ name, next }) => `${name} ${next ? `${next.plain} plain` : 'plain'}`).join(' · ')}
+        </p>
+      )}
       <p className="folded phone-only">{phoneFolded(columns, soonest)}</p>
     </div>
   );
@@ -80,6 +117,10 @@ export function Heads({ view, share, offset }: { view: NeedlesView; share: numbe
 /** On a phone two columns are shown; the rest are one line. */
 function phoneFolded(columns: readonly PanelColumn[], soonest: readonly string[]): string {
   const rest = soonest.slice(2).flatMap((id) => columns.find((column) => column.id === id) ?? []);
-  return rest.map(({ name, next }) => `${name}: ${next ? (next.plain === 0 ? 'cross now' : `${next.plain} plain`) : 'plain'}`).join(' · ');
+  return rest
+    .map(
+      ({ name, next }) =>
+        `${name}: ${next ? (next.plain === 0 ? 'cross now' : `${next.plain} plain`) : 'plain'}`,
+    )
+    .join(' · ');
 }
-

@@ -18,16 +18,24 @@ import type { Route } from './+types/route';
 export async function loader({ params }: Route.LoaderArgs) {
   const db = await database();
   const piece = await findPiece(db, LOCAL_KNITTER, params.pieceId);
-  if (!piece) throw data('There is no such piece on this bench. It may have been opened from another data folder.', { status: 404 });
-  const [events, settings] = await Promise.all([readJournal(db, LOCAL_KNITTER, piece.id), readSettings(db, LOCAL_KNITTER)]);
+  if (!piece)
+    throw data('There is no such piece on this bench. It may have been opened from another data folder.', {
+      status: 404,
+    });
+  const [events, settings] = await Promise.all([
+    readJournal(db, LOCAL_KNITTER, piece.id),
+    readSettings(db, LOCAL_KNITTER),
+  ]);
   return { piece, events, settings };
 }
 
-export const meta: Route.MetaFunction = ({ data: loaded }) => [{ title: `${(loaded as { piece?: { name: string } } | undefined)?.piece?.name ?? 'Piece'} · Gritch` }];
+export const meta: Route.MetaFunction = ({ data: loaded }) => [
+  { title: `${(loaded as { piece?: { name: string } } | undefined)?.piece?.name ?? 'Piece'} · Gritch` },
+];
 
 export default function Needles({ loaderData }: Route.ComponentProps) {
   const { piece, events: stored, settings } = loaderData;
-  const { state, record, saving } = useJournal(piece.id, stored);
+  const { state, record, saving, refused } = useJournal(piece.id, stored);
   const fetcher = useFetcher();
   const view = useMemo(() => needlesView(piece.plan, state, settings), [piece.plan, state, settings]);
   const [touched, setTouched] = useState<CrossingBox | null>(null);
@@ -51,12 +59,28 @@ export default function Needles({ loaderData }: Route.ComponentProps) {
   return (
     <main className="needles" data-yarn={piece.yarn}>
       <TopBar piece={piece} view={view} state={state} saving={saving} record={record} />
-      <FabricPanel view={view} state={state} touched={touched} released={released} onTouch={setTouched} askFace={settings.wrongSide === null ? chooseFace : null} />
+      <FabricPanel
+        view={view}
+        state={state}
+        touched={touched}
+        released={released}
+        onTouch={setTouched}
+        askFace={settings.wrongSide === null ? chooseFace : null}
+      />
       <CuePanel view={view} onComplete={complete} onUndo={undo} canUndo={state.undoTarget !== null} />
       {touched && (
-        <FaultSheet key={`${touched.row} ${touched.panel} ${touched.wale}`} box={touched} view={view} state={state} hand={settings.hand} record={record} onReleased={setReleased} onClose={close} />
+        <FaultSheet
+          key={`${touched.row} ${touched.panel} ${touched.wale}`}
+          box={touched}
+          view={view}
+          state={state}
+          hand={settings.hand}
+          record={record}
+          onReleased={setReleased}
+          onClose={close}
+        />
       )}
-      <Toaster strays={state.strays.length} saving={saving} pieceId={piece.id} />
+      <Toaster strays={state.strays.length} refused={refused} pieceId={piece.id} />
     </main>
   );
 }

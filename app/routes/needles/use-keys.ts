@@ -10,7 +10,12 @@ const OWN_KEYS = 'input, textarea, select, [contenteditable], [role="dialog"], [
 const PRESSABLE = 'button, a, [role="button"], summary';
 
 /** What a key means, given what has the focus. Held-down keys mean nothing: a row is never ticked off twice by leaning. */
-export function keyMeaning(key: string, target: { closest(selector: string): unknown } | null, repeat: boolean, modified: boolean): KeyDoes {
+export function keyMeaning(
+  key: string,
+  target: { closest(selector: string): unknown } | null,
+  repeat: boolean,
+  modified: boolean,
+): KeyDoes {
   if (repeat || modified || target?.closest(OWN_KEYS)) return null;
   if (UNDO.has(key)) return 'undo';
   if (!COMPLETE.has(key)) return null;
@@ -18,7 +23,15 @@ export function keyMeaning(key: string, target: { closest(selector: string): unk
   return presses ? null : 'complete';
 }
 
-export function useKeys({ complete, undo, paused }: { complete: () => void; undo: () => void; paused: boolean }) {
+export function useKeys({
+  complete,
+  undo,
+  paused,
+}: {
+  complete: () => void;
+  undo: () => void;
+  paused: boolean;
+}) {
   const latest = useRef({ complete, undo, paused });
   useEffect(() => {
     latest.current = { complete, undo, paused };
@@ -26,7 +39,12 @@ export function useKeys({ complete, undo, paused }: { complete: () => void; undo
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const target = event.target instanceof Element ? event.target : null;
-      const meaning = keyMeaning(event.key, target, event.repeat, event.ctrlKey || event.metaKey || event.altKey);
+      const meaning = keyMeaning(
+        event.key,
+        target,
+        event.repeat,
+        event.ctrlKey || event.metaKey || event.altKey,
+      );
       if (!meaning || latest.current.paused) return;
       event.preventDefault();
       latest.current[meaning]();

@@ -42,7 +42,12 @@ export type NeedlesView = {
   readonly sectionRowsLeft: number;
 };
 
-function columnsAt(sheet: Worksheet, working: number, state: JournalState, settings: KnitterSettings): PanelColumn[] {
+function columnsAt(
+  sheet: Worksheet,
+  working: number,
+  state: JournalState,
+  settings: KnitterSettings,
+): PanelColumn[] {
   const lifelines = state.lifelines.map(({ row }) => row);
   return charted(sheet, working)
     .panels.filter(({ panel }) => !panel.edge)
@@ -56,10 +61,17 @@ function columnsAt(sheet: Worksheet, working: number, state: JournalState, setti
     }));
 }
 
-function comingAfter(sheet: Worksheet, working: number, columns: readonly PanelColumn[]): NeedlesView['coming'] {
+function comingAfter(
+  sheet: Worksheet,
+  working: number,
+  columns: readonly PanelColumn[],
+): NeedlesView['coming'] {
   const coming: { row: number; panels: string[] }[] = [];
-  for (let from = working + 1; from <= sheet.rows && coming.length < CROSSINGS_AHEAD; ) {
-    const next = columns.flatMap(({ id, name }) => ({ name, row: nextCrossing(sheet, id, from)?.row ?? Infinity }));
+  for (let from = working + 1; from <= sheet.rows && coming.length < CROSSINGS_AHEAD;) {
+    const next = columns.flatMap(({ id, name }) => ({
+      name,
+      row: nextCrossing(sheet, id, from)?.row ?? Infinity,
+    }));
     const row = Math.min(...next.map((item) => item.row));
     if (row > sheet.rows) break;
     coming.push({ row, panels: next.filter((item) => item.row === row).map(({ name }) => name) });
@@ -72,10 +84,17 @@ function comingAfter(sheet: Worksheet, working: number, columns: readonly PanelC
 function fabricRows(sheet: Worksheet, done: number, hanging: number) {
   const first = Math.max(1, done - hanging + 1);
   const last = Math.min(sheet.rows, done + ROWS_COMING);
-  return Array.from({ length: last - first + 1 }, (_, i) => (first + i <= done ? made(sheet, first + i) : charted(sheet, first + i)));
+  return Array.from({ length: last - first + 1 }, (_, i) =>
+    first + i <= done ? made(sheet, first + i) : charted(sheet, first + i),
+  );
 }
 
-export function needlesView(plan: Plan, state: JournalState, settings: KnitterSettings, hanging = ROWS_HANGING): NeedlesView {
+export function needlesView(
+  plan: Plan,
+  state: JournalState,
+  settings: KnitterSettings,
+  hanging = ROWS_HANGING,
+): NeedlesView {
   const sheet = worksheet(plan, state.facts);
   const done = Math.min(state.done, sheet.rows);
   const working = done < sheet.rows ? done + 1 : null;

@@ -1,5 +1,12 @@
 /** Changes to a draft while it is set up; every change makes a new draft. */
-import type { PanelDraft, PieceDraft, SectionDraft } from '@core/draft/draft';
+import {
+  checkDraft,
+  type DraftProblem,
+  type PanelDraft,
+  type PieceDraft,
+  type SectionDraft,
+} from '@core/draft/draft';
+import type { Worksheet } from '@core/piece/worksheet';
 import { shelfChart } from '@core/shelf/shelf';
 import type { Family } from '@core/notation/names';
 import { writeRows } from '@core/notation/write';
@@ -13,40 +20,83 @@ const freshId = (draft: PieceDraft, kind: string): string => {
   return `${kind}-${next}`;
 };
 
-const EMPTY: PieceDraft = { name: '', construction: 'flat', firstSide: 'RS', firstDirection: 'rightToLeft', sections: [] };
+const EMPTY: PieceDraft = {
+  name: '',
+  construction: 'flat',
+  firstSide: 'RS',
+  firstDirection: 'rightToLeft',
+  sections: [],
+};
 
 /** A shelf chart as a panel, its rows written in the knitter's own naming family. */
 export function shelfPanel(draft: PieceDraft, key: string, family: Family): PanelDraft | null {
   const entry = shelfChart(key);
   if (!entry) return null;
   const text = writeRows(entry.chart, { family, construction: 'flat', presented: true });
-  return { id: freshId(draft, 'panel'), name: entry.name, text, repeats: 1, startRow: 1, withSetUp: entry.chart.setUp.length > 0, carryOn: false, edge: entry.edge, closed: false };
+  return {
+    id: freshId(draft, 'panel'),
+    name: entry.name,
+    text,
+    repeats: 1,
+    startRow: 1,
+    withSetUp: entry.chart.setUp.length > 0,
+    carryOn: false,
+    edge: entry.edge,
+    closed: false,
+  };
 }
 
-export const pastedPanel = (draft: PieceDraft): PanelDraft => ({ id: freshId(draft, 'panel'), name: 'My panel', text: '', repeats: 1, startRow: 1, withSetUp: false, carryOn: false, edge: false, closed: false });
+export const pastedPanel = (draft: PieceDraft): PanelDraft => ({
+  id: freshId(draft, 'panel'),
+  name: 'My panel',
+  text: '',
+  repeats: 1,
+  startRow: 1,
+  withSetUp: false,
+  carryOn: false,
+  edge: false,
+  closed: false,
+});
 
 /** A section that runs on in the same line-up as the last one. */
 export function nextSection(draft: PieceDraft): SectionDraft {
   const before = draft.sections[draft.sections.length - 1];
   const panels = (before?.panels ?? []).map((panel) => ({ ...panel, carryOn: true }));
-  return { id: freshId(draft, 'section'), name: draft.sections.length === 0 ? 'Body' : `Section ${draft.sections.length + 1}`, rows: 40, panels };
+  return {
+    id: freshId(draft, 'section'),
+    name: draft.sections.length === 0 ? 'Body' : `Section ${draft.sections.length + 1}`,
+    rows: 40,
+    panels,
+  };
 }
 
-export function firstDraft(family: Family): PieceDraft {
+function firstDraft(family: Family): PieceDraft {
   const draft = { ...EMPTY, sections: [nextSection(EMPTY)] };
   const panels = ['garter', 'rope-4', 'garter'].flatMap((key) => shelfPanel(draft, key, family) ?? []);
-  const named = panels.map((panel, i) => (i === 1 ? panel : { ...panel, name: i === 0 ? 'Right edge' : 'Left edge', repeats: 4 }));
+  const named = panels.map((panel, i) =>
+    i === 1 ? panel : { ...panel, name: i === 0 ? 'Right edge' : 'Left edge', repeats: 4 },
+  );
   return { ...draft, sections: draft.sections.map((section) => ({ ...section, panels: named })) };
 }
 
-const at = <T>(list: readonly T[], index: number, change: (item: T) => T): T[] => list.map((item, i) => (i === index ? change(item) : item));
+const at = <T>(list: readonly T[], index: number, change: (item: T) => T): T[] =>
+  list.map((item, i) => (i === index ? change(item) : item));
 
-export const changeSection = (draft: PieceDraft, section: number, change: (section: SectionDraft) => SectionDraft): PieceDraft => ({
+export const changeSection = (
+  draft: PieceDraft,
+  section: number,
+  change: (section: SectionDraft) => SectionDraft,
+): PieceDraft => ({
   ...draft,
   sections: at(draft.sections, section, change),
 });
 
-export const changePanel = (draft: PieceDraft, section: number, panel: number, change: Partial<PanelDraft>): PieceDraft =>
+export const changePanel = (
+  draft: PieceDraft,
+  section: number,
+  panel: number,
+  change: Partial<PanelDraft>,
+): PieceDraft =>
   changeSection(draft, section, (s) => ({ ...s, panels: at(s.panels, panel, (p) => ({ ...p, ...change })) }));
 
 export const addPanel = (draft: PieceDraft, section: number, panel: PanelDraft): PieceDraft =>
@@ -66,4 +116,29 @@ export function movePanel(draft: PieceDraft, section: number, from: number, to: 
   });
 }
 
-export const removeSection = (draft: PieceDraft, section: number): PieceDraft => ({ ...draft, sections: draft.sections.filter((_, i) => i !== section) });
+export const removeSection = (draft: PieceDraft, section: number): PieceDraft => ({
+  ...draft,
+  sections: draft.sections.filter((_, i) => i !== section),
+});
+
+export type SetUp = {
+  readonly draft: PieceDraft;
+  readonly problems: readonly DraftProblem[];
+  /** From the last draft that could be read, so that the fabric stays in sight while rows are being typed. */
+  readonly sheet: Worksheet | null;
+};
+
+/** A name may be missing while everything else is already worth looking at. */
+function judged(draft: PieceDraft, before: Worksheet | null): SetUp {
+  const checked = checkDraft({ ...draft, name: draft.name.trim() || 'piece' });
+  const nameless: DraftProblem[] = draft.name.trim() === '' ? [{ code: 'no-name' }] : [];
+  return {
+    draft,
+    problems: [...nameless, ...(checked.ok ? [] : checked.error)],
+    sheet: checked.ok ? checked.value.sheet : before,
+  };
+}
+
+export const firstSetUp = (family: Family): SetUp => judged(firstDraft(family), null);
+export const changeSetUp = (state: SetUp, change: (draft: PieceDraft) => PieceDraft): SetUp =>
+  judged(change(state.draft), state.sheet);

@@ -22,22 +22,52 @@ type Props = {
   onRemove: () => void;
 };
 
-export function NumberInput({ label, value, onChange }: { label: string; value: number; onChange: (value: number) => void }) {
+export function NumberInput({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: number;
+  onChange: (value: number) => void;
+}) {
   const id = useId();
   return (
     <div className="w-28">
       <label className="label" htmlFor={id}>
         {label}
       </label>
-      <input id={id} className="field numerals" type="number" inputMode="numeric" value={Number.isNaN(value) ? '' : value} onChange={(event) => onChange(event.target.value === '' ? Number.NaN : event.target.valueAsNumber)} />
+      <input
+        id={id}
+        className="field numerals"
+        type="number"
+        inputMode="numeric"
+        value={Number.isNaN(value) ? '' : value}
+        onChange={(event) => onChange(event.target.value === '' ? Number.NaN : event.target.valueAsNumber)}
+      />
     </div>
   );
 }
 
-function Tick({ label, checked, onChange, disabled }: { label: string; checked: boolean; onChange: (checked: boolean) => void; disabled?: boolean }) {
+function Tick({
+  label,
+  checked,
+  onChange,
+  disabled,
+}: {
+  label: string;
+  checked: boolean;
+  onChange: (checked: boolean) => void;
+  disabled?: boolean;
+}) {
   return (
     <label className="choice" data-disabled={disabled}>
-      <input type="checkbox" checked={checked} disabled={disabled} onChange={(event) => onChange(event.target.checked)} />
+      <input
+        type="checkbox"
+        checked={checked}
+        disabled={disabled}
+        onChange={(event) => onChange(event.target.checked)}
+      />
       <span>{label}</span>
     </label>
   );
@@ -63,7 +93,16 @@ function RowsField({ panel, problems, onChange }: Pick<Props, 'panel' | 'problem
       <label className="label" htmlFor={id}>
         Rows
       </label>
-      <textarea id={id} ref={area} className="field rows-field" spellCheck={false} value={panel.text} aria-invalid={unread.length > 0} onChange={(event) => onChange({ text: event.target.value })} placeholder={'Row 1 (RS): p2, 2/2 RC, p2.\nRow 2: k2, p4, k2.'} />
+      <textarea
+        id={id}
+        ref={area}
+        className="field rows-field"
+        spellCheck={false}
+        value={panel.text}
+        aria-invalid={unread.length > 0}
+        onChange={(event) => onChange({ text: event.target.value })}
+        placeholder={'Row 1 (RS): p2, 2/2 RC, p2.\nRow 2: k2, p4, k2.'}
+      />
       {unread.length > 0 && (
         <ul className="problems" role="alert">
           {unread.slice(0, 6).map((problem, i) => {
@@ -83,7 +122,19 @@ function RowsField({ panel, problems, onChange }: Pick<Props, 'panel' | 'problem
   );
 }
 
-export function PanelEditor({ panel, construction, problems, reading, hasSetUp, alone, firstSection, place, onChange, onMove, onRemove }: Props) {
+export function PanelEditor({
+  panel,
+  construction,
+  problems,
+  reading,
+  hasSetUp,
+  alone,
+  firstSection,
+  place,
+  onChange,
+  onMove,
+  onRemove,
+}: Props) {
   const id = useId();
   const unreadable = problems.some(({ code }) => code === 'rows-not-read');
   const others = problems.filter(({ code }) => code !== 'rows-not-read');
@@ -95,30 +146,75 @@ export function PanelEditor({ panel, construction, problems, reading, hasSetUp, 
           <label className="label" htmlFor={id}>
             Panel
           </label>
-          <input id={id} className="field font-semibold" value={panel.name} maxLength={80} onChange={(event) => onChange({ name: event.target.value })} />
+          <input
+            id={id}
+            className="field font-semibold"
+            value={panel.name}
+            maxLength={80}
+            onChange={(event) => onChange({ name: event.target.value })}
+          />
         </div>
-        <button type="button" className="quiet-button" aria-label={`Move ${panel.name} to the right`} disabled={place.isFirst} onClick={() => onMove(-1)}>
+        <button
+          type="button"
+          className="quiet-button"
+          aria-label={`Move ${panel.name} to the right`}
+          disabled={place.isFirst}
+          onClick={() => onMove(-1)}
+        >
           <ArrowRight aria-hidden="true" />
         </button>
-        <button type="button" className="quiet-button" aria-label={`Move ${panel.name} to the left`} disabled={place.isLast} onClick={() => onMove(1)}>
+        <button
+          type="button"
+          className="quiet-button"
+          aria-label={`Move ${panel.name} to the left`}
+          disabled={place.isLast}
+          onClick={() => onMove(1)}
+        >
           <ArrowLeft aria-hidden="true" />
         </button>
-        <button type="button" className="quiet-button" aria-label={`Take ${panel.name} away`} onClick={onRemove}>
+        <button
+          type="button"
+          className="quiet-button"
+          aria-label={`Take ${panel.name} away`}
+          onClick={onRemove}
+        >
           <Trash2 aria-hidden="true" size={22} />
         </button>
       </div>
       <details className="mt-2" open={problems.length > 0 || panel.text === '' ? true : undefined}>
-        <summary className="min-h-12 cursor-pointer py-3 text-soft">{unreadable || !reading ? 'Rows not read yet' : reading} · read or change the rows</summary>
+        <summary className="min-h-12 cursor-pointer py-3 text-soft">
+          {unreadable || !reading ? 'Rows not read yet' : reading} · read or change the rows
+        </summary>
         <RowsField panel={panel} problems={problems} onChange={onChange} />
       </details>
       <div className="mt-2 flex flex-wrap items-end gap-4">
         <NumberInput label="Repeats" value={panel.repeats} onChange={(repeats) => onChange({ repeats })} />
-        {!panel.carryOn && !panel.withSetUp && <NumberInput label="Starts at row" value={panel.startRow} onChange={(startRow) => onChange({ startRow })} />}
+        {!panel.carryOn && !panel.withSetUp && (
+          <NumberInput
+            label="Starts at row"
+            value={panel.startRow}
+            onChange={(startRow) => onChange({ startRow })}
+          />
+        )}
         <div className="flex flex-wrap gap-x-6">
-          {hasSetUp && !panel.carryOn && <Tick label="with its set-up rows" checked={panel.withSetUp} onChange={(withSetUp) => onChange({ withSetUp })} />}
-          {!firstSection && <Tick label="carries on" checked={panel.carryOn} onChange={(carryOn) => onChange({ carryOn })} />}
+          {hasSetUp && !panel.carryOn && (
+            <Tick
+              label="with its set-up rows"
+              checked={panel.withSetUp}
+              onChange={(withSetUp) => onChange({ withSetUp })}
+            />
+          )}
+          {!firstSection && (
+            <Tick label="carries on" checked={panel.carryOn} onChange={(carryOn) => onChange({ carryOn })} />
+          )}
           <Tick label="an edge" checked={panel.edge} onChange={(edge) => onChange({ edge })} />
-          {construction === 'round' && alone && <Tick label="closes over the start of the round" checked={panel.closed} onChange={(closed) => onChange({ closed })} />}
+          {construction === 'round' && alone && (
+            <Tick
+              label="closes over the start of the round"
+              checked={panel.closed}
+              onChange={(closed) => onChange({ closed })}
+            />
+          )}
         </div>
       </div>
       {others.map((problem, i) => (

@@ -8,7 +8,8 @@ function leaf(x0: number, y0: number, x1: number, y1: number, fat: number): stri
   const [dx, dy] = [x1 - x0, y1 - y0];
   const length = Math.hypot(dx, dy) || 1;
   const [nx, ny] = [(-dy / length) * fat, (dx / length) * fat];
-  const at = (along: number, out: number) => `${r(x0 + dx * along + nx * out)} ${r(y0 + dy * along + ny * out)}`;
+  const at = (along: number, out: number) =>
+    `${r(x0 + dx * along + nx * out)} ${r(y0 + dy * along + ny * out)}`;
   return `M${at(0, 0)}C${at(0.05, 0.75)} ${at(0.7, 0.95)} ${at(1, 0.1)}C${at(1.04, -0.4)} ${at(0.4, -0.8)} ${at(0, 0)}Z`;
 }
 
@@ -17,7 +18,10 @@ const KINDS = ['lit', 'shade', 'bump', 'bumpLit', 'float', 'eyelet'] as const;
 export type Paths = Readonly<Record<(typeof KINDS)[number], string>>;
 
 class Pen {
-  private readonly parts = Object.fromEntries(KINDS.map((kind) => [kind, [] as string[]])) as Record<(typeof KINDS)[number], string[]>;
+  private readonly parts = Object.fromEntries(KINDS.map((kind) => [kind, [] as string[]])) as Record<
+    (typeof KINDS)[number],
+    string[]
+  >;
 
   constructor(private readonly height: number) {}
 
@@ -44,7 +48,9 @@ class Pen {
     const upper = `C${r(a + 0.1 * w)} ${r(y - 0.42)} ${r(b - 0.1 * w)} ${r(y - 0.42)} ${r(b)} ${r(y + 0.22)}`;
     const lower = `C${r(b - 0.25 * w)} ${r(y + 0.1)} ${r(a + 0.25 * w)} ${r(y + 0.1)} ${r(a)} ${r(y + 0.22)}`;
     this.parts.bump.push(`M${r(a)} ${r(y + 0.22)}${upper}${lower}Z`);
-    this.parts.bumpLit.push(`M${r(a + 0.2 * w)} ${r(y - 0.06)}Q${r(x)} ${r(y - 0.26)} ${r(b - 0.2 * w)} ${r(y - 0.06)}`);
+    this.parts.bumpLit.push(
+      `M${r(a + 0.2 * w)} ${r(y - 0.06)}Q${r(x)} ${r(y - 0.26)} ${r(b - 0.2 * w)} ${r(y - 0.06)}`,
+    );
   }
 
   private float({ x, y, width }: Extract<Shape, { kind: 'float' }>) {
@@ -64,9 +70,19 @@ class Pen {
 
 const bottomOf = (shape: Shape) => ('y0' in shape ? shape.y0 : shape.y - 0.4);
 
-export type Layers = { readonly ground: Paths; readonly shadow: string; readonly over: Paths; readonly holes: readonly { x: number; y: number }[] };
+export type Layers = {
+  readonly ground: Paths;
+  readonly shadow: string;
+  readonly over: Paths;
+  readonly holes: readonly { x: number; y: number }[];
+};
 /** Rows on the fabric, and rows still to come. */
-export type Painting = { readonly width: number; readonly height: number; readonly made: Layers; readonly coming: Layers };
+export type Painting = {
+  readonly width: number;
+  readonly height: number;
+  readonly made: Layers;
+  readonly coming: Layers;
+};
 
 const polygon = (points: readonly (readonly [number, number])[], height: number) =>
   `M${points.map(([x, y]) => `${r(x)} ${r(height - y)}`).join('L')}Z`;
@@ -80,21 +96,31 @@ function layers(picture: Picture, split: number, above: boolean): Layers {
   };
   // Rows to come are ghosts and throw no shadow; one at the needle ends there.
   const shadows = above ? [] : picture.shadows.filter(({ row }) => here(picture.yOf(row - 1)));
-  const below = ({ points }: Picture['shadows'][number]) => points.map(([x, y]) => [x, Math.min(y, split)] as const);
+  const below = ({ points }: Picture['shadows'][number]) =>
+    points.map(([x, y]) => [x, Math.min(y, split)] as const);
   return {
     ground: draw(picture.ground),
     shadow: shadows.map((shadow) => polygon(below(shadow), picture.height)).join(''),
     over: draw(picture.over),
-    holes: picture.holes.filter(({ y }) => here(y)).map(({ x, y }) => ({ x: r(x), y: r(picture.height - y) })),
+    holes: picture.holes
+      .filter(({ y }) => here(y))
+      .map(({ x, y }) => ({ x: r(x), y: r(picture.height - y) })),
   };
 }
 
 /** Paints a picture, split at the top of row `done`: rows below are on the fabric, rows above are to come. */
 export function paint(picture: Picture, done = picture.lastRow): Painting {
   const split = picture.yOf(Math.max(done, picture.firstRow - 1));
-  return { width: picture.width, height: picture.height, made: layers(picture, split, false), coming: layers(picture, split, true) };
+  return {
+    width: picture.width,
+    height: picture.height,
+    made: layers(picture, split, false),
+    coming: layers(picture, split, true),
+  };
 }
 
 /** Outlines of a row's over groups, for lighting them up. */
 export const ribbons = (picture: Picture, row: number) =>
-  picture.shadows.filter((shadow) => shadow.row === row).map(({ points, lean }) => ({ lean, d: polygon(points, picture.height) }));
+  picture.shadows
+    .filter((shadow) => shadow.row === row)
+    .map(({ points, lean }) => ({ lean, d: polygon(points, picture.height) }));

@@ -1,0 +1,81 @@
+/** Headless Chromium with an empty profile; pages that remember what went wrong in them. */
+import { mkdtempSync, rmSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core';
+
+const FLAGS = [
+  '--headless',
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
+export const DESK = { width: 1280, height: 800 };
+export const PHONE = { width: 390, height: 844 };
+
+export type OpenBrowser = {
+  readonly browser: Browser;
+  /** A new tab; console errors and uncaught exceptions land in `troubles`. */
+  open(url: string, viewport?: { width: number; height: number }): Promise<Page>;
+  readonly troubles: string[];
+  close(): Promise<void>;
+};
+
+export async function openBrowser(): Promise<OpenBrowser> {
+  const profile = mkdtempSync(path.join(os.tmpdir(), 'gritch-profile-'));
+  const executablePath = process.env.CHROMIUM ?? '/usr/bin/chromium';
+  const browser = await puppeteer.launch({ executablePath, userDataDir: profile, args: FLAGS });
+  const troubles: string[] = [];
+  return {
+    browser,
+    troubles,
+    open: async (url, viewport = DESK) => {
+      const page = await browser.newPage();
+      page.setDefaultTimeout(15_000);
+      page.on('console', (message) => message.type() === 'error' && troubles.push(message.text()));
+      page.on('pageerror', (error) => troubles.push(String(error)));
+      await page.setViewport(viewport);
+      await page.goto(url, { waitUntil: 'networkidle0' });
+      return page;
+    },
+    close: async () => {
+      await browser.close();
+      rmSync(profile, { recursive: true, force: true });
+    },
+  };
+}
+
+export const textOf = (page: Page, selector: string) =>
+  page.$eval(selector, (element) => (element as HTMLElement).innerText.replace(/\s+/g, ' ').trim());
+
+/** Waits until an element says something that matches. */
+export const waitForText = (page: Page, selector: string, wanted: RegExp) =>
+  page.waitForFunction(
+    (s, source) => new RegExp(source).test(((document.querySelector(s) as HTMLElement | null)?.innerText ?? '').replace(/\s+/g, ' ')),
+    {},
+    selector,
+    wanted.source,
+  );
+
+/** The first button, link, menu item or summary with this accessible name. */
+export async function press(page: Page, name: string) {
+  const found = await page.waitForSelector(`aria/${name}`);
+  await (found as ElementHandle<Element>).click();
+}
+
+/** Types into the field with this label, in place of what it held. */
+export async function fill(page: Page, label: string, value: string, index = 0) {
+  await page.waitForSelector(`aria/${label}`);
+  const field = (await page.$$(`aria/${label}`))[index];
+  if (!field) throw new Error(`there is no field “${label}” number ${index}`);
+  await field.focus();
+  await page.keyboard.down('Control');
+  await page.keyboard.press('KeyA');
+  await page.keyboard.up('Control');
+  await page.keyboard.press('Delete');
+  await field.type(value, { delay: 0 });
+}
