@@ -2,7 +2,18 @@
 import type { Page } from 'puppeteer-core';
 import { startApp, type RunningApp } from './helpers/app';
 import { openBrowser, press, fill, textOf, waitForText, type OpenBrowser } from './helpers/browser';
-import { castOnRope, choose, done, knit, pasteRows, repairFigures, saved, SIX_ROW_ROPE, touchCrossing, waitForDone } from './helpers/journeys';
+import {
+  castOnRope,
+  choose,
+  done,
+  knit,
+  pasteRows,
+  repairFigures,
+  saved,
+  SIX_ROW_ROPE,
+  touchCrossing,
+  waitForDone,
+} from './helpers/journeys';
 
 const KEYS = ['Space', 'Enter', 'PageDown'] as const;
 const FIRST_CROSSING = 3;
@@ -92,7 +103,9 @@ describe('a knitter with a pasted pattern', () => {
     await waitForText(page, '.side-sheet', /Marked: leans left instead/);
     // Rungs = last finished row - crossing row + 1; 2/2 releases 4. Common practice, no published source.
     expect(await repairFigures(page)).toEqual([4, 24 - 15 + 1, 1]);
-    const steps = await page.$$eval('[data-testid=ladder-steps] li', (items) => items.map((item) => (item as HTMLElement).innerText));
+    const steps = await page.$$eval('[data-testid=ladder-steps] li', (items) =>
+      items.map((item) => (item as HTMLElement).innerText),
+    );
     const strands = steps.flatMap((step) => /strand.*\(row (\d+)\)/.exec(step)?.[1] ?? []);
     expect(strands.map(Number)).toEqual([15, 16, 17, 18, 19, 20, 21, 22, 23, 24]);
     expect(steps.find((step) => step.startsWith('Take the lowest'))).toContain('(row 15)');
@@ -122,8 +135,18 @@ describe('a knitter with a pasted pattern', () => {
     await saved(page);
     await press(page, 'Logbook');
     await waitForText(page, 'main', /26 rows done/);
-    const lines = await page.$$eval('.log-words', (found) => found.map((line) => (line as HTMLElement).innerText));
-    expect(lines).toEqual(expect.arrayContaining(['Set to 26 rows done', 'New ball', 'Lifeline through row 24', 'Ripped back to row 20', 'A crossing put right']));
+    const lines = await page.$$eval('.log-words', (found) =>
+      found.map((line) => (line as HTMLElement).innerText),
+    );
+    expect(lines).toEqual(
+      expect.arrayContaining([
+        'Set to 26 rows done',
+        'New ball',
+        'Lifeline through row 24',
+        'Ripped back to row 20',
+        'A crossing put right',
+      ]),
+    );
   });
 
   it('sets one panel two rows on, as the plan, and is cued from there', async () => {

@@ -49,18 +49,16 @@ export async function appendEvents(
       }
       const receivedAt = new Date().toISOString();
       if (fresh.size > 0)
-        await tx
-          .insert(events)
-          .values(
-            [...fresh.values()].map((row) => ({
-              pieceId,
-              seq: row.seq,
-              knitterId,
-              id: row.event.id,
-              body: row.event,
-              receivedAt,
-            })),
-          );
+        await tx.insert(events).values(
+          [...fresh.values()].map((row) => ({
+            pieceId,
+            seq: row.seq,
+            knitterId,
+            id: row.event.id,
+            body: row.event,
+            receivedAt,
+          })),
+        );
       return {
         ok: true,
         events: batch.map(({ id }) => ({ id, seq: fresh.get(id)?.seq ?? (known.get(id)?.seq as number) })),

@@ -50,7 +50,7 @@ export function motionWords(motion: Motion): string {
     case 'holdCentre':
       return `next ${motion.count} to a second needle, ${motion.where === 'between' ? 'between the two' : motion.where === 'above' ? 'in front of all' : 'behind all'}`;
     case 'yarn':
-      return `yarn to the ${motion.to}`;
+      return `yarn to ${motion.to}`;
     case 'work':
       return runWords(motion.run);
     default:
@@ -85,7 +85,7 @@ function fromNeedle(runs: readonly Run[], what: string): string {
   return `${what} ${count}: ${runs.map(runWords).join(', ')}`;
 }
 
-/** What follows the hold: "purl 1, yarn to the back, then knit the held 2". */
+/** What follows the hold: "purl 1, yarn to back, knit the held 2". */
 export function restOfCrossing(step: CrossingStep): string {
   const works = step.motions.filter((motion) => motion.do === 'work');
   const parts: string[] = [];
@@ -98,7 +98,8 @@ export function restOfCrossing(step: CrossingStep): string {
     if (motion.do === 'work' && motion.from !== 'leftNeedle') {
       said = motion.from;
       const runs = works.filter(({ from }) => from === motion.from).map(({ run }) => run);
-      parts.push(`then ${fromNeedle(runs, motion.from === 'cableNeedle' ? 'the held' : 'the middle')}`);
+      const lead = step.motions[i - 1]?.do === 'yarn' ? '' : 'then ';
+      parts.push(`${lead}${fromNeedle(runs, motion.from === 'cableNeedle' ? 'the held' : 'the middle')}`);
     } else parts.push(motionWords(motion));
   }
   return parts.join(', ');

@@ -5,10 +5,10 @@ import { never } from '@core/result';
 
 const sts = (count: number) => `${count} ${count === 1 ? 'stitch' : 'stitches'}`;
 
-/** "8 stitches per repeat plus 2". */
+/** "8 stitches", of one repeat; "8 stitches per repeat plus 2". */
 export function formWords({ base, perRepeat }: LinearForm): string {
   if (perRepeat === 0) return sts(base);
-  if (base === 0) return `${sts(perRepeat)} per repeat`;
+  if (base === 0) return sts(perRepeat);
   return `${sts(perRepeat)} per repeat ${base > 0 ? 'plus' : 'minus'} ${Math.abs(base)}`;
 }
 

@@ -314,7 +314,10 @@ export class BodyReader {
   private unknown() {
     const { cursor } = this;
     const from = cursor.at;
-    const found = cursor.take(/[^\s,;[\]()*]+/) ?? cursor.take(/[\s\S]/);
+    const found =
+      cursor.take(/\d+\/\d+ ?[a-z]{1,5}(?![a-z0-9])/) ??
+      cursor.take(/[^\s,;[\]()*]+(?: \d+(?=[\s,;.]))?/) ??
+      cursor.take(/[\s\S]/);
     const word = (found?.[0] ?? '').replace(/(?<=.)[.:]+$/, '').slice(0, 60);
     const meanings = ambiguousMeanings(word);
     this.fail(

@@ -55,7 +55,10 @@ export const textOf = (page: Page, selector: string) =>
 /** Waits until an element says something that matches. */
 export const waitForText = (page: Page, selector: string, wanted: RegExp) =>
   page.waitForFunction(
-    (s, source) => new RegExp(source).test(((document.querySelector(s) as HTMLElement | null)?.innerText ?? '').replace(/\s+/g, ' ')),
+    (s, source) =>
+      new RegExp(source).test(
+        ((document.querySelector(s) as HTMLElement | null)?.innerText ?? '').replace(/\s+/g, ' '),
+      ),
     {},
     selector,
     wanted.source,

@@ -1,5 +1,5 @@
 /** Ways through the app that several tests take. */
-import type { Page } from 'puppeteer-core';
+import type { KeyInput, Page } from 'puppeteer-core';
 import { fill, press, textOf, waitForText } from './browser';
 
 /** A six-row rope that crosses in row 3: rows 3, 9, 15, 21, 27 ... of the piece. */
@@ -37,9 +37,10 @@ export const saved = (page: Page) => waitForText(page, '[data-testid=saving]', /
 export const done = async (page: Page) => Number(await textOf(page, '[data-testid=done]'));
 
 /** Waits until so many rows are shown as done. */
-export const waitForDone = (page: Page, rows: number) => waitForText(page, '[data-testid=done]', new RegExp(`^${rows}$`));
+export const waitForDone = (page: Page, rows: number) =>
+  waitForText(page, '[data-testid=done]', new RegExp(`^${rows}$`));
 
-export async function knit(page: Page, key: 'Space' | 'Enter' | 'PageDown', to: number) {
+export async function knit(page: Page, key: KeyInput, to: number) {
   await page.keyboard.press(key);
   await waitForDone(page, to);
 }
@@ -59,4 +60,6 @@ export async function touchCrossing(page: Page, row: number, panel = '') {
 
 /** The three figures of a repair: stitches off the needle, loose strands, crossings to make again. */
 export const repairFigures = (page: Page) =>
-  page.$$eval('[data-testid=ladder-facts] dd', (found) => found.map((dd) => Number((dd as HTMLElement).innerText)));
+  page.$$eval('[data-testid=ladder-facts] dd', (found) =>
+    found.map((dd) => Number((dd as HTMLElement).innerText)),
+  );

@@ -153,12 +153,22 @@ function Coming({ coming }: { coming: NeedlesView['coming'] }) {
   );
 }
 
+/** Cards that are drawn for a row, repeats folded. */
+function cardsIn(cue: RowCue): number {
+  const folded = cue.panels.map(({ steps }) => foldSteps(steps));
+  return folded
+    .flatMap(({ head, unit, tail }) => [...head, ...unit, ...tail])
+    .filter(({ kind }) => kind === 'crossing').length;
+}
+/** So many cards fit without scrolling at full size. */
+const ROOM_FOR_CARDS = 4;
+
 function Steps({ cue, coming }: { cue: RowCue; coming: NeedlesView['coming'] }) {
   const [every, setEvery] = useState(false);
   const brief = cue.presented && !every;
   const nothing = brief && cue.panels.every(({ exceptions }) => exceptions.length === 0);
   return (
-    <div className="steps">
+    <div className="steps" data-many={cardsIn(cue) > ROOM_FOR_CARDS}>
       <Marker cue={cue} />
       {brief && <p className="presented">Knit the knits, purl the purls{nothing ? '.' : ', but:'}</p>}
       <ol className="panel-cues">

@@ -1,0 +1,142 @@
+/** Nothing acknowledged is lost, nothing counts twice: two tabs, a killed server, two devices, a rip meanwhile. */
+import type { Page } from 'puppeteer-core';
+import { startApp, type RunningApp } from './helpers/app';
+import { openBrowser, textOf, waitForText, type OpenBrowser } from './helpers/browser';
+import { castOnRope, choose, done, knit, saved, waitForDone } from './helpers/journeys';
+
+let app: RunningApp;
+let chromium: OpenBrowser;
+let page: Page;
+let piece: string;
+
+beforeAll(async () => {
+  app = await startApp();
+  chromium = await openBrowser();
+  page = await chromium.open(`${app.address}/pieces/new`);
+  await castOnRope(page, 'Two-tab scarf');
+  piece = page.url();
+});
+afterAll(async () => {
+  await chromium?.close();
+  await app?.close();
+});
+
+/** In another browser, which knows nothing of what this one has. */
+async function elsewhere<T>(work: (page: Page) => Promise<T>): Promise<T> {
+  const other = await openBrowser();
+  try {
+    return await work(await other.open(piece));
+  } finally {
+    await other.close();
+  }
+}
+const storedRows = () => elsewhere(done);
+
+describe('a journal that is kept', () => {
+  it('counts a row once when two tabs complete it', async () => {
+    const second = await chromium.open(piece);
+    await page.bringToFront();
+    await knit(page, 'Space', 1);
+    await saved(page);
+    await second.bringToFront();
+    expect(await done(second)).toBeLessThanOrEqual(1);
+    await second.waitForFunction(() => document.querySelector('[data-testid=done]')?.textContent === '1');
+    await knit(second, 'Space', 2);
+    await saved(second);
+    await second.close();
+    await page.bringToFront();
+    await page.reload({ waitUntil: 'networkidle0' });
+    expect(await done(page)).toBe(2);
+  });
+
+  it('counts a row once when two tabs complete the very same one unseen by each other', async () => {
+    const same = {
+      life: 'cast-on',
+      row: 3,
+      kind: 'rowDone',
+      device: 'other',
+      deviceTime: '2026-11-24T10:00:00.000Z',
+    };
+    const answer = await fetch(`${piece}/events`, {
+      method: 'POST',
+      body: JSON.stringify({ events: [{ id: '01a20000-0000-7000-8000-000000000003', ...same }] }),
+    });
+    expect(answer.status).toBe(200);
+    await knit(page, 'Space', 3);
+    await saved(page);
+    expect(await storedRows()).toBe(3);
+  });
+
+  it('goes on while the server is dead, says so, and hands everything over when it is back', async () => {
+    await app.kill();
+    await knit(page, 'Space', 4);
+    await knit(page, 'Space', 5);
+    await waitForText(page, '[data-testid=saving]', /kept on this device/);
+    await app.restart();
+    await saved(page);
+    expect(await storedRows()).toBe(5);
+  });
+
+  it('keeps unsent rows over a reload of the page, in order', async () => {
+    await page.setOfflineMode(true);
+    await knit(page, 'Space', 6);
+    await knit(page, 'Space', 7);
+    const kept = await page.evaluate(
+      () => Object.keys(localStorage).filter((key) => key.startsWith('gritch.unsent')).length,
+    );
+    expect(kept).toBe(2);
+    await page.setOfflineMode(false);
+    await page.reload({ waitUntil: 'networkidle0' });
+    await saved(page);
+    expect(await done(page)).toBe(7);
+    expect(await storedRows()).toBe(7);
+  });
+
+  it('does not lose an acknowledged row when the server is killed right after', async () => {
+    await knit(page, 'Space', 8);
+    await saved(page);
+    await app.kill();
+    await app.restart();
+    expect(await storedRows()).toBe(8);
+  });
+
+  it('puts rows of a life that ended elsewhere to the knitter instead of counting them', async () => {
+    await page.bringToFront();
+    await page.setOfflineMode(true);
+    await knit(page, 'Space', 9);
+    await knit(page, 'Space', 10);
+    await elsewhere(async (laptop) => {
+      await choose(laptop, 'Rip back');
+      await laptop.waitForSelector('[role=dialog] input:focus');
+      await laptop.keyboard.press('Enter');
+      await waitForDone(laptop, 7);
+      await saved(laptop);
+    });
+    await page.setOfflineMode(false);
+    await page.reload({ waitUntil: 'networkidle0' });
+    await saved(page);
+    await page.reload({ waitUntil: 'networkidle0' });
+    expect(await done(page)).toBe(7);
+    expect(await textOf(page, '.toast')).toMatch(
+      /2 rows were knitted elsewhere before a rip and not counted/,
+    );
+  });
+
+  it('sets a refused entry aside with its reason, and lets the others through', async () => {
+    await page.evaluate((address) => {
+      const event = (id: string, what: object) =>
+        localStorage.setItem(
+          `gritch.unsent.${address.split('/').pop()}.${id}`,
+          JSON.stringify({ id, device: 'd', deviceTime: '2026-11-24T10:00:00.000Z', ...what }),
+        );
+      event('01a20000-0000-7000-8000-00000000000a', { kind: 'lifeline', row: 9999 });
+      event('01a20000-0000-7000-8000-00000000000b', { kind: 'note', row: 7, text: 'kept all the same' });
+    }, piece);
+    await page.reload({ waitUntil: 'networkidle0' });
+    await waitForText(page, '.toast', /refused: .*row 9999 is beyond the piece/);
+    await saved(page);
+    await page.goto(`${piece}/logbook`, { waitUntil: 'networkidle0' });
+    expect(await textOf(page, 'main')).toContain('kept all the same');
+    expect(await textOf(page, '[aria-label="Refused entries"]')).toContain('Lifeline through row 9999');
+  });
+});

@@ -1,0 +1,177 @@
+/** What every screen owes a tired knitter: no errors, nothing essential out of sight, nothing she cannot reach. */
+import { AxePuppeteer } from '@axe-core/puppeteer';
+import type { Page } from 'puppeteer-core';
+import { startApp, type RunningApp } from './helpers/app';
+import { DESK, openBrowser, PHONE, press, textOf, waitForText, type OpenBrowser } from './helpers/browser';
+import { done, knit, saved, touchCrossing } from './helpers/journeys';
+
+let app: RunningApp;
+let chromium: OpenBrowser;
+let pieces: Record<string, string>;
+
+beforeAll(async () => {
+  app = await startApp({ demo: true });
+  chromium = await openBrowser();
+  const bench = await chromium.open(app.address);
+  pieces = await bench.$$eval('.bench-link', (links) =>
+    Object.fromEntries(
+      links.map((link) => [link.querySelector('h2')?.textContent ?? '', (link as HTMLAnchorElement).href]),
+    ),
+  );
+  await bench.close();
+});
+afterAll(async () => {
+  await chromium?.close();
+  await app?.close();
+});
+
+const needles = (name: string, viewport = DESK) => chromium.open(pieces[name] ?? '', viewport);
+
+/** Parts that are not wholly inside the screen and inside the box that scrolls them. */
+const outOfSight = (page: Page, selector: string) =>
+  page.$$eval(selector, (parts) =>
+    parts
+      .filter((part) => {
+        const { top, bottom, left, right } = part.getBoundingClientRect();
+        const box = part.closest('.steps')?.getBoundingClientRect();
+        const floor = Math.min(window.innerHeight, box?.bottom ?? Infinity) + 1;
+        return top < -1 || left < -1 || bottom > floor || right > window.innerWidth + 1;
+      })
+      .map((part) => (part as HTMLElement).innerText),
+  );
+
+const ESSENTIAL =
+  '[data-testid=working-row], .side-line, .crossing-card, [data-testid=complete], .undo-control, .marker-line';
+
+describe('at the needles', () => {
+  it.each([
+    ['desk', DESK, 'Ferry-bench bolster'],
+    ['phone', PHONE, 'Ferry-bench bolster'],
+    ['desk', DESK, 'Lantern-room bottle cosy'],
+    ['phone', PHONE, 'Lantern-room bottle cosy'],
+    ['phone', PHONE, 'Sluice-house floor pouf'],
+    ['phone', PHONE, 'Practice swatch'],
+  ])('the essentials of nine rows need no scrolling (%s)', async (_, viewport, name) => {
+    const page = await needles(name, viewport);
+    const from = await done(page);
+    for (let row = from + 1; row <= from + 9; row += 1) {
+      expect([row, await outOfSight(page, ESSENTIAL)]).toEqual([row, []]);
+      await knit(page, 'PageDown', row);
+    }
+    for (let row = from + 8; row >= from; row -= 1) await knit(page, 'PageUp', row);
+    await saved(page);
+    await page.close();
+  });
+
+  it('row number, countdowns and holds can be read from afar, and every control can be hit', async () => {
+    const page = await needles('Ferry-bench bolster');
+    const sizes = await page.$$eval(
+      '[data-testid=working-row], .countdown, .hold, [data-testid=complete]',
+      (parts) => parts.map((part) => parseFloat(getComputedStyle(part).fontSize)),
+    );
+    expect(sizes.length).toBeGreaterThan(8);
+    expect(Math.min(...sizes)).toBeGreaterThanOrEqual(28);
+    const small = await page.$$eval('button, a', (controls) =>
+      controls.filter((c) => c.getBoundingClientRect().height < 48).map((c) => (c as HTMLElement).innerText),
+    );
+    expect(small).toEqual([]);
+    await page.close();
+  });
+
+  it('asks once how the fabric shall hang on a wrong-side row, and keeps the answer', async () => {
+    const page = await needles('Ferry-bench bolster');
+    await knit(page, 'Space', 63);
+    await press(page, 'As it faces me');
+    await page.waitForFunction(() => !document.querySelector('.face-question'));
+    await waitForText(page, '.heads-row', /^eel rope/);
+    await page.reload({ waitUntil: 'networkidle0' });
+    expect(await page.$('.face-question')).toBeNull();
+    expect(await page.$eval('.side-line svg[role=img]', (arrow) => arrow.getAttribute('aria-label'))).toBe(
+      'worked from right to left',
+    );
+    await knit(page, 'Backspace', 62);
+    await waitForText(page, '.heads-row', /^hurdle lattice/);
+    await page.close();
+  });
+
+  it('a marked fault of the demo shows what it releases, widening where a rope meets nothing else', async () => {
+    const page = await needles('Practice swatch');
+    await touchCrossing(page, 9, 'rope');
+    await waitForText(page, '.side-sheet', /Marked/);
+    expect(await outOfSight(page, '.ladder-facts dd')).toEqual([]);
+    await page.close();
+  });
+
+  it('the marker moves where the last crossing lies over the join', async () => {
+    const page = await needles('Lantern-room bottle cosy');
+    expect(await textOf(page, '.marker-line')).toMatch(/Slip the first 2 stitches unworked/);
+    expect(await textOf(page, '.hold')).toMatch(/^2 to the FRONT × 6$/);
+    await page.close();
+  });
+});
+
+describe('a left-handed knitter', () => {
+  it('holds on the other side for the same lean', async () => {
+    const settings = await chromium.open(`${app.address}/knitter`);
+    await press(
+      settings,
+      'Left-handed (mirrored) The picture stays; holds and decreases are turned for you.',
+    );
+    await press(settings, 'Keep it so');
+    await waitForText(settings, '[role=status]', /Kept/);
+    const page = await needles('Ferry-bench bolster');
+    expect(
+      await page.$$eval('.panel-cue[data-crosses=true]', (panels) =>
+        panels.map((p) => (p as HTMLElement).innerText.split('\n').filter(Boolean).slice(0, 2)),
+      ),
+    ).toEqual([
+      ['hurdle lattice · leans left', '2 to the BACK'],
+      ['tide-mill braid · leans right', '2 to the FRONT'],
+      ['plover wave · leans right', '2 to the FRONT'],
+    ]);
+    await page.close();
+    await press(settings, 'Right-handed Right-side rows run from right to left.');
+    await press(settings, 'Keep it so');
+    await settings.close();
+  });
+});
+
+describe('every screen', () => {
+  const paths = () => [
+    '/',
+    '/pieces/new',
+    '/knitter',
+    new URL(pieces['Ferry-bench bolster'] ?? '').pathname,
+    `${new URL(pieces['Practice swatch'] ?? '').pathname}/logbook`,
+  ];
+  it.each(['daylight', 'lamplight'])('meets WCAG 2.2 AA as far as a machine can tell (%s)', async (theme) => {
+    for (const path of paths()) {
+      const page = await chromium.open(`${app.address}${path}`);
+      await page.evaluate((t) => (document.documentElement.dataset.theme = t), theme);
+      const { violations } = await new AxePuppeteer(page)
+        .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+        .analyze();
+      expect([
+        path,
+        violations.map(({ id, nodes }) => [id, nodes.map(({ html }) => html).slice(0, 3)]),
+      ]).toEqual([path, []]);
+      await page.close();
+    }
+  });
+
+  it.each([
+    ['desk', DESK],
+    ['phone', PHONE],
+  ])('never scrolls sideways (%s)', async (_, viewport) => {
+    for (const path of paths()) {
+      const page = await chromium.open(`${app.address}${path}`, viewport);
+      expect([
+        path,
+        await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
+      ]).toEqual([path, 0]);
+      await page.close();
+    }
+  });
+
+  it('put no error on the console', () => expect(chromium.troubles).toEqual([]));
+});
