@@ -2,9 +2,15 @@
 import { execFileSync, spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 
-const PLACES = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome', '/snap/bin/chromium'];
+const PLACES = [
+  '/usr/bin/chromium',
+  '/usr/bin/chromium-browser',
+  '/usr/bin/google-chrome',
+  '/snap/bin/chromium',
+];
 
-export const findChromium = () => [process.env.CHROMIUM, ...PLACES].find((file) => file && fs.existsSync(file));
+export const findChromium = () =>
+  [process.env.CHROMIUM, ...PLACES].find((file) => file && fs.existsSync(file));
 
 const works = (command, args) => spawnSync(command, args, { stdio: 'ignore' }).status === 0;
 
@@ -24,7 +30,10 @@ export function needChromium() {
     console.log('Installing Chromium …');
     const apt = (...args) => {
       const [command, ...rest] = [...prefix, 'apt-get', ...args];
-      execFileSync(command, rest, { stdio: 'inherit', env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
+      execFileSync(command, rest, {
+        stdio: 'inherit',
+        env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+      });
     };
     try {
       apt('update', '-qq');
@@ -35,6 +44,8 @@ export function needChromium() {
   }
   const installed = findChromium();
   if (installed) return installed;
-  console.error('Chromium is missing: install it (Debian: apt-get install chromium) or name it in CHROMIUM, then run npm test again.');
+  console.error(
+    'Chromium is missing: install it (Debian: apt-get install chromium) or name it in CHROMIUM, then run npm test again.',
+  );
   process.exit(1);
 }

@@ -50,7 +50,7 @@ export async function buildApp() {
   const { build } = await import('esbuild');
   await build({
     absWorkingDir: ROOT,
-    entryPoints: { seed: 'demo/seed.ts', bench: 'bench/main.ts' },
+    entryPoints: { seed: 'demo/seed.ts', bench: 'bench/main.ts', bare: 'bench/bare.ts' },
     outdir: 'build/tools',
     outExtension: { '.js': '.mjs' },
     bundle: true,

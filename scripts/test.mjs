@@ -19,7 +19,9 @@ function runProject(name, args) {
     env: { ...process.env, CHROMIUM: needChromium() },
   });
   if (!fs.existsSync(report)) return { passed: 0, failed: 1 };
-  const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = JSON.parse(fs.readFileSync(report, 'utf8'));
+  const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = JSON.parse(
+    fs.readFileSync(report, 'utf8'),
+  );
   const failed = numFailedTests + numRuntimeErrorTestSuites;
   return { passed: numPassedTests, failed: status !== 0 && failed === 0 ? 1 : failed };
 }
@@ -29,7 +31,10 @@ needChromium();
 await buildApp();
 fs.mkdirSync(REPORTS, { recursive: true });
 const asked = process.argv.slice(2);
-const results = [runProject('unit', asked), runProject('e2e', ['--runInBand', '--testTimeout=120000', ...asked])];
+const results = [
+  runProject('unit', asked),
+  runProject('e2e', ['--runInBand', '--testTimeout=120000', ...asked]),
+];
 const passed = results.reduce((sum, result) => sum + result.passed, 0);
 const failed = results.reduce((sum, result) => sum + result.failed, 0);
 fs.writeFileSync(path.join(REPORTS, 'total.json'), JSON.stringify({ passed, failed }));

@@ -1,5 +1,5 @@
 /** The journal on disk: batches of events, whole or not at all, each event once. */
-import { and, asc, eq, inArray, max } from 'drizzle-orm';
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import type { JournalEvent } from '@core/journal/events';
 import type { Database } from './client.server';
 import { events, pieces } from './schema';
@@ -12,6 +12,10 @@ export type AppendResult =
 
 /** Same members, same values: events are stored in the key order of their schema. */
 const same = (a: JournalEvent, b: JournalEvent) => JSON.stringify(a) === JSON.stringify(b);
+
+/** The journal's highest number so far, straight from its key. */
+const lastSeq = (pieceId: string) =>
+  sql<number | null>`(select max(seq) from ${events} where piece_id = ${pieceId})`;
 
 /**
  * Adds a batch. An event that is there already is acknowledged again with its old number; the same id with other
@@ -26,11 +30,9 @@ export async function appendEvents(
   return db.transaction(
     async (tx): Promise<AppendResult> => {
       const [piece] = await tx
-        .select({ last: max(events.seq) })
+        .select({ last: lastSeq(pieceId) })
         .from(pieces)
-        .leftJoin(events, eq(events.pieceId, pieces.id))
-        .where(and(eq(pieces.id, pieceId), eq(pieces.knitterId, knitterId)))
-        .groupBy(pieces.id);
+        .where(and(eq(pieces.id, pieceId), eq(pieces.knitterId, knitterId)));
       if (!piece) return { ok: false, code: 'no-such-piece' };
       const ids = batch.map(({ id }) => id);
       const stored = await tx

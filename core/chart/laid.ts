@@ -14,33 +14,40 @@ export type LaidRow = {
   readonly gives: number;
 };
 
-/** Lays cells side by side; `start` is the column of the first one (a ring's phase, else 0). */
-export function layRow(cells: readonly Cell[], start = 0): LaidRow {
-  let taken = start;
-  let given = start;
+/** Lays cells side by side from a column of the row below and a column of their own row. */
+export function layRow(cells: readonly Cell[], firstTaken = 0, firstGiven = firstTaken): LaidRow {
+  let taken = firstTaken;
+  let given = firstGiven;
   const laid = cells.map((cell) => {
     const here = { cell, taken, given };
     taken += takes(cell);
     given += gives(cell);
     return here;
   });
-  return { cells: laid, takes: taken - start, gives: given - start };
+  return { cells: laid, takes: taken - firstTaken, gives: given - firstGiven };
 }
 
-const span = (from: number, count: number, width: number) =>
-  Array.from({ length: count }, (_, i) => (from + i) % width);
+function span(from: number, count: number, width: number): number[] {
+  const columns: number[] = [];
+  for (let i = 0; i < count; i += 1) columns.push((from + i) % width);
+  return columns;
+}
 
 /** Columns of the row below that the cell takes, from its right edge. */
 export const columnsTaken = (row: LaidRow, at: LaidCell) => span(at.taken, takes(at.cell), row.takes);
 /** Columns of its own row that the cell gives. */
 export const columnsGiven = (row: LaidRow, at: LaidCell) => span(at.given, gives(at.cell), row.gives);
 
+/** Whether `count` columns from `from`, going round, hold a column. */
+const holds = (from: number, count: number, width: number, column: number) =>
+  count > 0 && (((column - from) % width) + width) % width < count;
+
 /** The cell that gives a column. */
 export const cellGiving = (row: LaidRow, column: number) =>
-  row.cells.find((at) => columnsGiven(row, at).includes(column));
+  row.cells.find((at) => holds(at.given, gives(at.cell), row.gives, column));
 /** The cell that takes a column of the row below. */
 export const cellTaking = (row: LaidRow, column: number) =>
-  row.cells.find((at) => columnsTaken(row, at).includes(column));
+  row.cells.find((at) => holds(at.taken, takes(at.cell), row.takes, column));
 
 /** Columns (below, here) joined by a cell's links. */
 export function columnLinks(row: LaidRow, at: LaidCell): (readonly [taken: number, given: number])[] {

@@ -48,8 +48,10 @@ export const givesForm = (row: Row) => form(row, givesOf);
  */
 export function expandRow(row: Row, repeats: number): Cell[] {
   const times = row.kind === 'ring' ? repeats : repeats - row.fewer;
-  const middle = Array.from({ length: times }, () => row.repeat).flat();
-  return row.kind === 'ring' ? middle : [...row.before, ...middle, ...row.after];
+  const cells: Cell[] = row.kind === 'ring' ? [] : row.before.slice();
+  for (let i = 0; i < times; i += 1) for (const cell of row.repeat) cells.push(cell);
+  if (row.kind === 'line') for (const cell of row.after) cells.push(cell);
+  return cells;
 }
 
 const last = (cells: readonly Cell[]) => cells[cells.length - 1];

@@ -1,5 +1,6 @@
 /** The stitches of a row as things to do, in working order, alike ones merged, with a crossing's motions. */
 import { columnsTaken, type LaidCell, type LaidRow } from '../chart/laid';
+import { cellKey } from '../stitch/cells';
 import { cellFromOtherSide } from '../stitch/looks';
 import { runsOf, type Run } from '../stitch/runs';
 import { wordsOfCrossing, type Working } from '../stitch/working';
@@ -87,46 +88,53 @@ function crossingStep(
   };
 }
 
-/** Where the yarn hangs after a step; null after a slip, when it stays where it was. */
-function yarnAfter(step: Step, before: Hold | null): Hold | null {
-  if (step.kind === 'special') return null;
-  const runs = step.kind === 'run' ? [step.run] : [...step.held].reverse();
-  const face = runs.map((run) => faceOf(run.stitch)).find((f) => f !== null);
+/** Where the yarn hangs after a cell, as seen from the side it is worked on; a slip leaves it where it was. */
+function yarnAfter(seen: Cell, held: readonly Stitch[], before: Hold | null): Hold | null {
+  if (seen.kind !== 'stitch' && seen.kind !== 'crossing') return null;
+  const face = (seen.kind === 'stitch' ? [seen.stitch] : [...held].reverse())
+    .map(faceOf)
+    .find((f) => f !== null);
   return face ? yarnFor(face) : before;
 }
 
-/** Adds a cell to the steps, merged into the last one when it is more of the same. */
-function add(steps: Step[], step: Step) {
-  const last = steps[steps.length - 1];
-  if (last?.kind === 'run' && step.kind === 'run' && last.run.stitch === step.run.stitch)
-    steps[steps.length - 1] = {
-      ...last,
-      run: { ...last.run, count: last.run.count + 1 },
-      columns: [...last.columns, ...step.columns],
-    };
-  else if (
-    last?.kind === 'special' &&
-    step.kind === 'special' &&
-    JSON.stringify(last.cell) === JSON.stringify(step.cell)
-  )
-    steps[steps.length - 1] = { ...last, count: last.count + 1, columns: [...last.columns, ...step.columns] };
-  else steps.push(step);
+/** Alike cells side by side, still growing. */
+type Open = { readonly seen: Cell; readonly columns: number[]; count: number };
+
+const alike = (a: Cell, b: Cell) =>
+  a.kind === 'stitch' && b.kind === 'stitch' ? a.stitch === b.stitch : cellKey(a) === cellKey(b);
+
+function closed({ seen, columns, count }: Open, hand: Hand): Step {
+  if (seen.kind === 'stitch') return { kind: 'run', run: { stitch: seen.stitch, count }, columns };
+  return { kind: 'special', cell: forHand(seen, hand), count, columns };
 }
 
 /** The steps for some cells of a row. No-stitch cells are skipped. */
 export function stepsOf(row: LaidRow, cells: readonly LaidCell[], working: Working, hand: Hand): Step[] {
   const steps: Step[] = [];
   let yarn: Hold | null = null;
+  let open: Open | null = null;
+  const close = () => {
+    if (open) steps.push(closed(open, hand));
+    open = null;
+  };
+  const grow = (seen: Cell, columns: readonly number[]) => {
+    if (open && !alike(open.seen, seen)) close();
+    open ??= { seen, columns: [], count: 0 };
+    open.columns.push(...columns);
+    open.count += 1;
+  };
   const inOrder = working.direction === 'rightToLeft' ? cells : [...cells].reverse();
   for (const at of inOrder) {
     if (at.cell.kind === 'noStitch') continue;
     const columns = columnsTaken(row, at);
     const seen = working.side === 'RS' ? at.cell : cellFromOtherSide(at.cell);
-    if (at.cell.kind === 'crossing') add(steps, crossingStep(at.cell, columns, working, yarn));
-    else if (seen.kind === 'stitch')
-      add(steps, { kind: 'run', run: { stitch: seen.stitch, count: 1 }, columns });
-    else add(steps, { kind: 'special', cell: forHand(seen, hand), count: 1, columns });
-    yarn = yarnAfter(steps[steps.length - 1] as Step, yarn);
+    if (at.cell.kind === 'crossing') {
+      close();
+      steps.push(crossingStep(at.cell, columns, working, yarn));
+    } else grow(seen, columns);
+    const held = at.cell.kind === 'crossing' ? wordsOfCrossing(at.cell, working).held : [];
+    yarn = yarnAfter(seen, held, yarn);
   }
+  close();
   return steps;
 }

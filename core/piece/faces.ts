@@ -1,7 +1,14 @@
 /** What the loops on the needle show: the faces that a finished row leaves, slipped stitches followed down. */
-import { columnLinks, columnsGiven, columnsTaken, cellGiving, type LaidRow } from '../chart/laid';
-import { looksOf } from '../stitch/looks';
-import type { Face } from '../stitch/types';
+import {
+  columnLinks,
+  columnsGiven,
+  columnsTaken,
+  cellGiving,
+  type LaidCell,
+  type LaidRow,
+} from '../chart/laid';
+import { faceOfStitch, isSlip, looksOf } from '../stitch/looks';
+import type { Cell, Face } from '../stitch/types';
 import { made, type Worksheet } from './worksheet';
 
 /** A slipped column is followed at most this far; beyond it shows as a knit stitch. */
@@ -27,7 +34,7 @@ class Loops {
     const below = columnsTaken(laid, at);
     const index = columnsGiven(laid, at).indexOf(column);
     const looks = looksOf(at.cell, []);
-    const slipped = at.cell.kind === 'stitch' ? at.cell.stitch.startsWith('slip') : false;
+    const slipped = at.cell.kind === 'stitch' && isSlip(at.cell.stitch);
     return slipped ? this.face(row - 1, below[0] as number, depth + 1) : (looks[index] as Face);
   }
 
@@ -35,22 +42,25 @@ class Loops {
     const laid = this.laid(row);
     const out = new Array<Face>(laid.gives).fill('knit');
     for (const at of laid.cells) {
-      const given = columnsGiven(laid, at);
-      const slipped = at.cell.kind === 'stitch' && at.cell.stitch.startsWith('slip');
-      const crossed = at.cell.kind === 'crossing' ? columnLinks(laid, at) : [];
-      const below: Face[] = [];
-      for (const [taken] of crossed)
-        below.push(this.needsBelow(at.cell) ? this.face(row - 1, taken, 1) : 'knit');
-      const looks = slipped ? [this.face(row, given[0] as number, 0)] : looksOf(at.cell, below);
-      given.forEach((column, i) => (out[column] = looks[i] as Face));
+      const first = at.given % Math.max(1, laid.gives);
+      if (at.cell.kind === 'stitch')
+        out[first] = isSlip(at.cell.stitch) ? this.face(row, first, 0) : faceOfStitch(at.cell.stitch);
+      else this.facesOfCell(row, laid, at, out);
     }
     return out;
   }
 
-  private needsBelow(cell: LaidRow['cells'][number]['cell']): boolean {
-    return (
-      cell.kind === 'crossing' && [...cell.over, ...cell.under].some((stitch) => stitch.startsWith('slip'))
+  private facesOfCell(row: number, laid: LaidRow, at: LaidCell, out: Face[]) {
+    const follow = this.needsBelow(at.cell);
+    const below = columnLinks(laid, at).map(([taken]): Face =>
+      follow ? this.face(row - 1, taken, 1) : 'knit',
     );
+    const looks = looksOf(at.cell, below);
+    columnsGiven(laid, at).forEach((column, i) => (out[column] = looks[i] as Face));
+  }
+
+  private needsBelow(cell: Cell): boolean {
+    return cell.kind === 'crossing' && [...cell.over, ...cell.under].some(isSlip);
   }
 }
 

@@ -6,7 +6,7 @@ import { err, ok, type Result } from '../result';
 import { pieceRow, wale, type PieceRow } from '../indices';
 import { countFor, expandRow, takesForm } from '../chart/row';
 import { rowAt, type Chart } from '../chart/chart';
-import { layRow } from '../chart/laid';
+import { layRow, type LaidCell } from '../chart/laid';
 import type { Direction, Hand, Side } from '../stitch/types';
 import { directionOf, oppositeDirection, type Working } from '../stitch/working';
 import { applyDeviations, type Deviation } from './deviation';
@@ -83,20 +83,18 @@ function layPanels(sheet: Worksheet, row: number, view: View): WorkRow {
   const panels = section.panels.map((panel, p): PanelRow => {
     const chart = sheet.plan.charts[panel.chart] as Chart;
     const { row: chartRow, name } = rowAt(chart, positionIn(spans[p] as PanelSpans, row));
-    const laid = layRow(expandRow(chartRow, panel.repeats), chartRow.kind === 'ring' ? chartRow.phase : 0);
-    sheet.meter.cells += laid.cells.length;
-    const cells = laid.cells.map((at) => ({
-      cell: at.cell,
-      taken: at.taken + taken,
-      given: at.given + given,
-    }));
+    const phase = chartRow.kind === 'ring' ? chartRow.phase : 0;
+    const laid = layRow(expandRow(chartRow, panel.repeats), taken + phase, given + phase);
+    const { cells } = laid;
+    sheet.meter.cells += cells.length;
     const here = { panel, chart, name, firstTaken: taken, firstGiven: given, takes: laid.takes, gives: laid.gives, firstWale: wale(waleAt), cells }; // prettier-ignore
     taken += laid.takes;
     given += laid.gives;
     waleAt += laid.takes;
     return here;
   });
-  const laid = { cells: panels.flatMap((panel) => panel.cells), takes: taken, gives: given };
+  const cells = ([] as LaidCell[]).concat(...panels.map((panel) => panel.cells));
+  const laid = { cells, takes: taken, gives: given };
   const sectionRow = row - (sheet.firstRows[sectionIndex] as number) + 1;
   return {
     row: pieceRow(row),

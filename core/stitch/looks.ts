@@ -56,15 +56,17 @@ export function cellFromOtherSide(cell: Cell): Cell {
 /** A whole row seen from the other side; an involution. */
 export const rowFromOtherSide = (cells: readonly Cell[]): Cell[] => cells.map(cellFromOtherSide).reverse();
 
-const isSlip = (stitch: Stitch) => stitch === 'slipBehind' || stitch === 'slipBefore';
-const faceOf = (stitch: Stitch): Face => (stitch === 'purl' || stitch === 'purlTbl' ? 'purl' : 'knit');
+export const isSlip = (stitch: Stitch) => stitch === 'slipBehind' || stitch === 'slipBefore';
+/** What a worked stitch shows to the side it is seen from. */
+export const faceOfStitch = (stitch: Stitch): Face =>
+  stitch === 'purl' || stitch === 'purlTbl' ? 'purl' : 'knit';
 
 export const isSlipped = (cell: Cell) => cell.kind === 'stitch' && isSlip(cell.stitch);
 
 function crossingLooks(crossing: Crossing, below: readonly Face[]): Face[] {
   const takenOf = new Map(links(crossing).map(([taken, given]) => [given, taken]));
   return stitchesAfter(crossing).map(({ stitch }, given) =>
-    isSlip(stitch) ? (below[takenOf.get(given) ?? 0] ?? 'knit') : faceOf(stitch),
+    isSlip(stitch) ? (below[takenOf.get(given) ?? 0] ?? 'knit') : faceOfStitch(stitch),
   );
 }
 
@@ -75,7 +77,7 @@ function crossingLooks(crossing: Crossing, below: readonly Face[]): Face[] {
 export function looksOf(cell: Cell, below: readonly Face[]): Face[] {
   switch (cell.kind) {
     case 'stitch':
-      return [isSlip(cell.stitch) ? (below[0] ?? 'knit') : faceOf(cell.stitch)];
+      return [isSlip(cell.stitch) ? (below[0] ?? 'knit') : faceOfStitch(cell.stitch)];
     case 'crossing':
       return crossingLooks(cell, below);
     case 'increase':
