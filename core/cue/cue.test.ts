@@ -23,7 +23,7 @@ describe('steps in working order', () => {
     expect(steps(lopsided, 1)).toEqual([
       'knit 1',
       'purl 2',
-      '[right: 1 to the back; yarn to the back; knit 2 from leftNeedle; yarn to the front; purl 1 from cableNeedle]',
+      '[right: 1 to the back; knit 2 from leftNeedle; yarn to the front; purl 1 from cableNeedle]',
       'knit 3',
     ]));
   it('WS, right hand: from the left edge, faces flipped, alike ones merged', () =>
@@ -31,7 +31,7 @@ describe('steps in working order', () => {
   it('RS, left hand: from the left edge, and the hold changes sides', () =>
     expect(steps(lopsided, 1, 'left')).toEqual([
       'knit 3',
-      '[right: 2 to the front; yarn to the front; purl 1 from leftNeedle; yarn to the back; knit 2 from cableNeedle]',
+      '[right: 2 to the front; purl 1 from leftNeedle; yarn to the back; knit 2 from cableNeedle]',
       'purl 2',
       'knit 1',
     ]));

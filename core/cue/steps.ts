@@ -38,12 +38,12 @@ const faceOf = (stitch: Stitch): Face | null =>
   stitch.startsWith('slip') ? null : stitch === 'knit' || stitch === 'knitTbl' ? 'knit' : 'purl';
 const yarnFor = (face: Face): Hold => (face === 'knit' ? 'back' : 'front');
 
-/** The motions with a cable needle. `yarnAt` is where the yarn hangs when the crossing is reached. */
-function motionsOf(words: ReturnType<typeof wordsOfCrossing>, yarnAt: Hold | null): Motion[] {
+/** The motions with a cable needle, with the yarn moves between its groups: the usual slip in knit over purl. */
+function motionsOf(words: ReturnType<typeof wordsOfCrossing>): Motion[] {
   const motions: Motion[] = [{ do: 'hold', count: words.held.length, where: words.hold }];
   if (words.centre)
     motions.push({ do: 'holdCentre', count: words.centre.stitches.length, where: words.centre.depth });
-  let yarn = yarnAt;
+  let yarn: Hold | null = null;
   const work = (stitches: readonly Stitch[], from: 'leftNeedle' | 'cableNeedle' | 'secondNeedle') => {
     for (const run of runsOf(stitches)) {
       const face = faceOf(run.stitch);
@@ -70,7 +70,6 @@ function crossingStep(
   cell: Extract<Cell, { kind: 'crossing' }>,
   columns: readonly number[],
   working: Working,
-  yarnAt: Hold | null,
 ): CrossingStep {
   const words = wordsOfCrossing(cell, working);
   return {
@@ -84,17 +83,8 @@ function crossingStep(
     thenCount: words.then.length,
     over: cell.over.length,
     under: cell.under.length,
-    motions: motionsOf(words, yarnAt),
+    motions: motionsOf(words),
   };
-}
-
-/** Where the yarn hangs after a cell, as seen from the side it is worked on; a slip leaves it where it was. */
-function yarnAfter(seen: Cell, held: readonly Stitch[], before: Hold | null): Hold | null {
-  if (seen.kind !== 'stitch' && seen.kind !== 'crossing') return null;
-  const face = (seen.kind === 'stitch' ? [seen.stitch] : [...held].reverse())
-    .map(faceOf)
-    .find((f) => f !== null);
-  return face ? yarnFor(face) : before;
 }
 
 /** Alike cells side by side, still growing. */
@@ -111,7 +101,6 @@ function closed({ seen, columns, count }: Open, hand: Hand): Step {
 /** The steps for some cells of a row. No-stitch cells are skipped. */
 export function stepsOf(row: LaidRow, cells: readonly LaidCell[], working: Working, hand: Hand): Step[] {
   const steps: Step[] = [];
-  let yarn: Hold | null = null;
   let open: Open | null = null;
   const close = () => {
     if (open) steps.push(closed(open, hand));
@@ -130,10 +119,8 @@ export function stepsOf(row: LaidRow, cells: readonly LaidCell[], working: Worki
     const seen = working.side === 'RS' ? at.cell : cellFromOtherSide(at.cell);
     if (at.cell.kind === 'crossing') {
       close();
-      steps.push(crossingStep(at.cell, columns, working, yarn));
+      steps.push(crossingStep(at.cell, columns, working));
     } else grow(seen, columns);
-    const held = at.cell.kind === 'crossing' ? wordsOfCrossing(at.cell, working).held : [];
-    yarn = yarnAfter(seen, held, yarn);
   }
   close();
   return steps;

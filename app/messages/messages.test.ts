@@ -1,0 +1,166 @@
+import { cueFor } from '@core/cue/cue';
+import type { CrossingStep } from '@core/cue/steps';
+import { HAPPENINGS, type JournalEvent } from '@core/journal/events';
+import { readRows } from '@core/notation/read';
+import type { Hand } from '@core/stitch/types';
+import { chartFrom, sheetOf } from '@core/testing/plans';
+import { ladderFor } from '@core/repair/ladder';
+import { countdownWords, holdWords, restOfCrossing, stepWords } from './cue';
+import { eventWords } from './journal';
+import { ladderWords } from './ladder';
+import { formWords, notationWords } from './notation';
+
+/** The crossing of a row written on the right side, as its own knitter is told of it. */
+function crossingIn(row: string, hand: Hand = 'right'): string {
+  const sheet = sheetOf([
+    {
+      rows: 2,
+      panels: [{ chart: chartFrom(`Row 1 (RS): ${row}.\nRow 2: knit the knits and purl the purls.`) }],
+    },
+  ]);
+  const step = cueFor(sheet, 1, hand)
+    .panels.flatMap(({ steps }) => steps)
+    .find((s): s is CrossingStep => s.kind === 'crossing');
+  return step ? `${holdWords(step)}: ${restOfCrossing(step)}` : 'no crossing';
+}
+
+describe('a crossing in words (common practice, no published source)', () => {
+  it.each([
+    ['2/2 RC', 'right', '2 to the BACK: knit 2, then knit the held 2'],
+    ['2/2 LC', 'right', '2 to the FRONT: knit 2, then knit the held 2'],
+    ['2/1 RPC', 'right', '1 to the BACK: knit 2, yarn to front, purl the held 1'],
+    ['2/1 LPC', 'right', '2 to the FRONT: purl 1, yarn to back, knit the held 2'],
+    ['1/1 RT', 'right', '1 to the BACK: knit 1 through the back, then knit the held 1'],
+    ['2/2 RC', 'left', '2 to the FRONT: knit 2, then knit the held 2'],
+    ['2/1 LPC', 'left', '1 to the BACK: knit 2, yarn to front, purl the held 1'],
+  ] as const)('%s by the %s hand', (name, hand, words) =>
+    expect(crossingIn(`p2, ${name}, p2`, hand)).toBe(words),
+  );
+  it('a ribbed group is said stitch by stitch, a centre from a needle of its own', () => {
+    const legend =
+      'Rib twist = slip next 2 sts to cable needle and hold in back, k1, p1, then k1, p1 from cable needle\n';
+    const centred =
+      'Knot = slip next 2 sts to cable needle and hold in front, slip next 1 st to second cable needle and hold behind all, k2, p1 from second cable needle, k2 from cable needle\n';
+    const told = (text: string, name: string) => {
+      const read = readRows(
+        `${text}Row 1 (RS): p1, ${name}, p1.\nRow 2: knit the knits and purl the purls.`,
+        'x',
+      );
+      if (!read.ok) throw new Error(JSON.stringify(read.error));
+      const sheet = sheetOf([{ rows: 2, panels: [{ chart: read.value.chart }] }]);
+      const step = cueFor(sheet, 1, 'right').panels[0]?.steps.find(
+        (s): s is CrossingStep => s.kind === 'crossing',
+      );
+      return step && restOfCrossing(step);
+    };
+    expect(told(legend, 'rib twist')).toBe(
+      'knit 1, yarn to front, purl 1, yarn to back, the held 2: knit 1, purl 1',
+    );
+    expect(told(centred, 'knot')).toMatch(
+      /^next 1 to a second needle, behind all, knit 2, yarn to front, purl the middle 1, yarn to back, knit the held 2$/,
+    );
+  });
+});
+
+describe('other words', () => {
+  it('countdowns are never a bare number', () =>
+    expect([0, 1, 5].map(countdownWords)).toEqual([
+      'cross now',
+      '1 plain, then cross',
+      '5 plain, then cross',
+    ]));
+  it.each([
+    ['k3', 'knit 3'],
+    ['p1 tbl', 'purl 1 through the back'],
+    ['sl 2 wyib', 'slip 2, yarn at the back'],
+    ['sl 1 wyif', 'slip 1, yarn in front'],
+    ['mb', 'make a bobble'],
+  ])('%s', (word, words) => {
+    const sheet = sheetOf([{ rows: 1, panels: [{ chart: chartFrom(`Row 1 (RS): ${word}.`) }] }]);
+    expect(cueFor(sheet, 1, 'right').panels[0]?.steps.map(stepWords)).toEqual([words]);
+  });
+  it('stitch counts for any number of repeats', () =>
+    expect([{ base: 4, perRepeat: 0 }, { base: 0, perRepeat: 8 }, { base: 2, perRepeat: 8 }, { base: -4, perRepeat: 6 }].map(formWords)).toEqual([
+      '4 stitches',
+      '8 stitches',
+      '8 stitches per repeat plus 2',
+      '6 stitches per repeat minus 4',
+    ])); // prettier-ignore
+  it('every kind of event has words of its own', () => {
+    const event = (kind: string) =>
+      ({
+        id: 'e',
+        device: 'd',
+        deviceTime: 't',
+        kind,
+        life: 'cast-on',
+        row: 3,
+        to: 2,
+        pieceRow: 3,
+        from: 3,
+        since: 1,
+        panel: 'p',
+        text: 'mine',
+        target: 'x',
+      }) as unknown as JournalEvent;
+    const said = HAPPENINGS.map((kind) => eventWords(event(kind), () => 'eel rope'));
+    expect(new Set(said).size).toBe(HAPPENINGS.length);
+    expect(said.join()).not.toMatch(/undefined|NaN/);
+  });
+});
+
+describe('what is wrong with a text', () => {
+  it.each([
+    [''],
+    ['Dear diary'],
+    ['Row 1: k2, zap, p2.'],
+    ['Row 1: k2, C5B.'],
+    ['Row 1: [k2, p2.'],
+    ['Row 1: k2], p2.'],
+    ['Row 1: *k2, p2.'],
+    ['Row 1: *k2; rep from * 3 times.'],
+    ['Row 1: (k2, p2), k1.'],
+    ['Row 1: k0.'],
+    ['Row 1: k2.\nRow 1: k2.'],
+    ['Row 1: k2.\nRow 4: k2.'],
+    ['Row 1: k2.\nRow 2: as row 7.'],
+    ['Row 1: k2.\nRnd 2: k2.'],
+    ['Row 1: knit the knits and purl the purls.'],
+    ['Row 1: k6.\nRow 2: p6.\nRow 3: k4, 2/2 RC.'],
+    ['Multiple of 5 sts.\nRow 1: *k4; rep from * to end.'],
+    ['Row 1: k4 (5 sts).'],
+    ['Rope = do something clever\nRow 1: k2.'],
+    ['k2, p2 without a row'],
+    ['Row 1 (RS): k2.\nRow 2 (RS): k2.'],
+    ['Row 1:'],
+  ])('%j is said with line, column and a remedy', (text) => {
+    const read = readRows(text, 'x');
+    expect(read.ok).toBe(false);
+    for (const problem of read.ok ? [] : read.error) {
+      const { place, text: words } = notationWords(problem);
+      expect(place).toMatch(/^Line \d+, column \d+/);
+      expect(words).toMatch(/^.{15,}[.”?]$/);
+      expect(words).not.toMatch(/undefined|NaN|\[object/);
+    }
+  });
+});
+
+describe('a ladder in words', () => {
+  it('goes from reaching the place to putting the stitches back', () => {
+    const sheet = sheetOf([{ rows: 40, panels: [{ chart: 'garter', repeats: 4 }, { chart: 'rope-4' }] }]); // prettier-ignore
+    const ladder = ladderFor(
+      sheet,
+      { pieceRow: 3, panel: 'panel-2', wale: 6, made: 'unknown' } as Parameters<typeof ladderFor>[1],
+      8,
+      'right',
+    );
+    if (typeof ladder === 'string') throw new Error(ladder);
+    const words = ladder.steps.map(ladderWords);
+    expect(words[0]).toMatch(/^Work 6 stitches of the row in hand/);
+    expect(words[1]).toMatch(/run down to below row 3: 6 loose strands \(ladder\)/);
+    expect(words[2]).toMatch(/^Cross them as charted: 2 to the BACK, 2 over 2, leans right/);
+    expect(words[3]).toMatch(/^Take the lowest loose strand \(row 3\)/);
+    expect(words.filter((step) => /crossed here too/.test(step))).toHaveLength(1);
+    expect(words[words.length - 1]).toMatch(/^Put the 4 stitches back on the needle/);
+  });
+});

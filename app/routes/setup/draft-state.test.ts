@@ -1,0 +1,68 @@
+import { SHELF } from '@core/shelf/data';
+import {
+  addPanel,
+  changePanel,
+  changeSection,
+  changeSetUp,
+  firstSetUp,
+  movePanel,
+  nextSection,
+  pastedPanel,
+  removePanel,
+  removeSection,
+  shelfPanel,
+} from './draft-state';
+
+const start = firstSetUp('fraction');
+const codes = (state: typeof start) => state.problems.map(({ code }) => code);
+const names = (state: typeof start, section = 0) =>
+  state.draft.sections[section]?.panels.map(({ name }) => name);
+
+describe('a piece being set up', () => {
+  it('begins with a rope between edges that only lacks a name', () => {
+    expect(codes(start)).toEqual(['no-name']);
+    expect(start.sheet?.rows).toBe(40);
+  });
+  it('keeps the last readable fabric while rows are being typed, and reports the rest', () => {
+    const typing = changeSetUp(start, (d) =>
+      changePanel({ ...d, name: 'Mat' }, 0, 1, { text: 'Row 1: p2, 2/' }),
+    );
+    expect(codes(typing)).toEqual(['rows-not-read']);
+    expect(typing.sheet).toBe(start.sheet);
+    expect(codes(changeSetUp(typing, (d) => removePanel(d, 0, 1)))).toEqual([]);
+  });
+  it('moves panels by one place and stays at the ends', () => {
+    const moved = changeSetUp(start, (d) => movePanel(d, 0, 0, 1));
+    expect(names(moved)).toEqual(['Rope of 2 over 2', 'Right edge', 'Left edge']);
+    expect(names(changeSetUp(start, (d) => movePanel(d, 0, 0, -1)))).toEqual(names(start));
+    expect(names(changeSetUp(start, (d) => movePanel(d, 0, 2, 3)))).toEqual(names(start));
+  });
+  it('a further section carries every panel on', () => {
+    const two = changeSetUp(start, (d) => ({ ...d, name: 'Mat', sections: [...d.sections, nextSection(d)] }));
+    expect(codes(two)).toEqual([]);
+    expect(two.draft.sections[1]?.panels.every(({ carryOn }) => carryOn)).toBe(true);
+    expect(codes(changeSetUp(two, (d) => removeSection(d, 0)))).toContain('nothing-to-carry-on');
+    const short = changeSetUp(two, (d) => changeSection(d, 1, (s) => ({ ...s, rows: 0 })));
+    expect(codes(short)).toEqual(['rows-out-of-range']);
+  });
+  it.each(['fraction', 'hold'] as const)(
+    'writes every shelf chart so that it reads back (%s names)',
+    (family) => {
+      for (const { key } of SHELF) {
+        const { draft } = firstSetUp(family);
+        const panel = shelfPanel(draft, key, family);
+        if (!panel) throw new Error(key);
+        expect([key, codes(changeSetUp(start, () => addPanel({ ...draft, name: 'x' }, 0, panel)))]).toEqual([
+          key,
+          [],
+        ]);
+      }
+    },
+  );
+  it('an unknown shelf chart is none, and a pasted panel starts empty', () => {
+    expect(shelfPanel(start.draft, 'nothing', 'hold')).toBeNull();
+    expect(codes(changeSetUp(start, (d) => addPanel({ ...d, name: 'x' }, 0, pastedPanel(d))))).toEqual([
+      'rows-not-read',
+    ]);
+  });
+});
