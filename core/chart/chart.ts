@@ -64,8 +64,6 @@ export const chartKey = (chart: Chart) =>
     '\n',
   );
 
-export const sameChart = (a: Chart, b: Chart) => chartKey(a) === chartKey(b);
-
 /** Stitches that the panel needs on the needle before its first row. */
 export const castOnForm = (chart: Chart) => takesForm((chart.setUp[0] ?? chart.rows[0]) as Row);
 

@@ -111,5 +111,3 @@ export function cellKey(cell: Cell): string {
       return never(cell);
   }
 }
-
-export const sameCell = (a: Cell, b: Cell) => cellKey(a) === cellKey(b);
