@@ -38,7 +38,7 @@ const SPECIAL_WORDS: Readonly<Record<string, string>> = {
   cddp: 'centred double decrease, purled',
 };
 
-function specialWords(cell: Cell, count: number): string {
+export function specialWords(cell: Cell, count: number): string {
   const name = fixedName(cellKey, cell) ?? '';
   return `${SPECIAL_WORDS[name] ?? name}${count > 1 ? `, ${count} times` : ''}`;
 }

@@ -1,18 +1,32 @@
 /** The steps of a ladder repair in a knitter's words. */
-import type { LadderStep } from '@core/repair/ladder';
+import type { LadderStep, Worked } from '@core/repair/ladder';
 import { never } from '@core/result';
 import { LEAN_WORDS } from '~/ui/lean';
-import { runWords } from './cue';
+import { runWords, specialWords } from './cue';
 
 const sts = (count: number) => `${count} ${count === 1 ? 'stitch' : 'stitches'}`;
 const strands = (count: number) => `${count} loose ${count === 1 ? 'strand' : 'strands'}`;
 
+const workedWords = (worked: Worked) =>
+  worked.kind === 'run' ? runWords(worked.run) : specialWords(worked.cell, 1);
+
+function reachWords({ how, before, count }: Extract<LadderStep, { kind: 'reach' }>): string {
+  const along = before === 0 ? 'the first' : `after ${sts(before)}, the next`;
+  if (how === 'work')
+    return before === 0
+      ? `The ${sts(count)} above the crossing are the first of the row in hand.`
+      : `Work ${sts(before)} of the row in hand. The next ${count} stand above the crossing.`;
+  const first =
+    how === 'turn'
+      ? 'Turn to the right side and park the yarn (or finish this row first: one loose strand more).'
+      : 'With the right side facing you, park the yarn.';
+  return `${first} Seen so, ${along} ${count} stand above the crossing.`;
+}
+
 export function ladderWords(step: LadderStep): string {
   switch (step.kind) {
     case 'reach':
-      return step.before === 0
-        ? `The ${sts(step.count)} above the crossing are the first of the row in hand.`
-        : `Work ${sts(step.before)} of the row in hand. The next ${step.count} stand above the crossing.`;
+      return reachWords(step);
     case 'letDown': {
       const grows =
         step.widest > step.count
@@ -28,7 +42,7 @@ export function ladderWords(step: LadderStep): string {
         step.passes > 0
           ? ` It only passes ${sts(step.passes)} that ${step.passes === 1 ? 'was' : 'were'} slipped.`
           : '';
-      return `${which} (row ${step.row}): from the right side, ${step.runs.map(runWords).join(', ')}.${passes}`;
+      return `${which} (row ${step.row}): from the right side, ${step.works.map(workedWords).join(', ')}.${passes}`;
     }
     case 'float':
       return `The strand of row ${step.row} is a float of slipped stitches: leave it lying loose, work nothing with it.`;

@@ -3,7 +3,7 @@ import { columnsTaken, type LaidCell, type LaidRow } from '../chart/laid';
 import { cellKey } from '../stitch/cells';
 import { cellFromOtherSide } from '../stitch/looks';
 import { runsOf, type Run } from '../stitch/runs';
-import { wordsOfCrossing, type Working } from '../stitch/working';
+import { cellForHand, wordsOfCrossing, type Working } from '../stitch/working';
 import type { Cell, Depth, Face, Hand, Hold, Lean, Stitch } from '../stitch/types';
 
 export type Motion =
@@ -58,14 +58,6 @@ function motionsOf(words: ReturnType<typeof wordsOfCrossing>): Motion[] {
   return motions;
 }
 
-/** A knitter who works left-handed makes a lean with the mirror image of the usual decrease. */
-function forHand(cell: Cell, hand: Hand): Cell {
-  if (hand === 'right' || (cell.kind !== 'decrease' && !(cell.kind === 'increase' && cell.how === 'make')))
-    return cell;
-  if (cell.lean === 'centre') return cell;
-  return { ...cell, lean: cell.lean === 'left' ? 'right' : 'left' } as Cell;
-}
-
 function crossingStep(
   cell: Extract<Cell, { kind: 'crossing' }>,
   columns: readonly number[],
@@ -95,7 +87,7 @@ const alike = (a: Cell, b: Cell) =>
 
 function closed({ seen, columns, count }: Open, hand: Hand): Step {
   if (seen.kind === 'stitch') return { kind: 'run', run: { stitch: seen.stitch, count }, columns };
-  return { kind: 'special', cell: forHand(seen, hand), count, columns };
+  return { kind: 'special', cell: cellForHand(seen, hand), count, columns };
 }
 
 /** The steps for some cells of a row. No-stitch cells are skipped. */

@@ -2,9 +2,10 @@
  * The steps of a ladder repair, told from the RS: every loose strand in turn, the lowest first, rows that were
  * worked on the WS as they look from the RS, each crossing made again in its own row.
  */
-import { isSlipped } from '../stitch/looks';
-import { wordsOfCrossing, type Working } from '../stitch/working';
-import type { Crossing, Face, Hold, Lean, Stitch } from '../stitch/types';
+import { stitchesAfter } from '../stitch/cells';
+import { isSlip } from '../stitch/looks';
+import { cellForHand, wordsOfCrossing, type Working } from '../stitch/working';
+import type { Cell, Crossing, Direction, Hand, Hold, Lean, Stitch } from '../stitch/types';
 import { runsOf, type Run } from '../stitch/runs';
 import { crossingsOf, type CrossingAt } from '../piece/crossings';
 import { uncrossed, waleOf, type Made } from '../piece/deviation';
@@ -14,8 +15,16 @@ import { columnsTaken, type LaidCell, type LaidRow } from '../chart/laid';
 import { released, type Released } from './released';
 
 export type LadderStep =
-  /** Work the row in hand to the stitches above the fault: `before` of them come first. */
-  | { readonly kind: 'reach'; readonly before: number; readonly count: number }
+  /**
+   * Get to the stitches above the fault, `before` others come first: by working the row in hand, by turning over a
+   * WS row, or back along the RS when the row in hand has passed them.
+   */
+  | {
+      readonly kind: 'reach';
+      readonly how: 'work' | 'turn' | 'passed';
+      readonly before: number;
+      readonly count: number;
+    }
   /** Take those stitches off the needle and let them down to the row below `row`. */
   | {
       readonly kind: 'letDown';
@@ -38,7 +47,7 @@ export type LadderStep =
       readonly kind: 'strand';
       readonly row: number;
       readonly first: boolean;
-      readonly runs: readonly Run[];
+      readonly works: readonly Worked[];
       /** Slipped stitches that this strand only passes. */ readonly passes: number;
     }
   /** A strand with which nothing is worked: a float. */
@@ -85,20 +94,44 @@ function faultCell(
 
 const RS: Working['side'] = 'RS';
 
-/** A released cell's stitches as they look from the RS, right edge first; null where nothing is worked. */
-function stitchesOf(at: LaidCell, charted: Crossing | null): (Stitch | null)[] {
-  const cell = charted ?? at.cell;
-  if (isSlipped(cell)) return [null];
+/** What is worked with a strand: stitches of one kind, or an increase, decrease or bobble. */
+export type Worked =
+  { readonly kind: 'run'; readonly run: Run } | { readonly kind: 'special'; readonly cell: Cell };
+
+/** A released cell as it is worked again from the RS, right edge first; slips are only passed. */
+function partsOf(cell: Cell, hand: Hand): (Stitch | Cell)[] {
   if (cell.kind === 'stitch') return [cell.stitch];
-  if (cell.kind === 'crossing')
-    return (
-      cell.lean === 'left'
-        ? [cell.under, cell.centre?.stitches ?? [], cell.over]
-        : [cell.over, cell.centre?.stitches ?? [], cell.under]
-    ).flat();
-  const face: Face =
-    cell.kind === 'noStitch' || (cell.kind === 'increase' && cell.how === 'yarnOver') ? 'knit' : cell.face;
-  return [face];
+  if (cell.kind === 'crossing') return stitchesAfter(cell).map(({ stitch }) => stitch);
+  return cell.kind === 'noStitch' ? [] : [cellForHand(cell, hand)];
+}
+
+/** Alike stitches side by side merged. */
+function workedFrom(parts: readonly (Stitch | Cell)[]): Worked[] {
+  const out: Worked[] = [];
+  let run: Stitch[] = [];
+  const close = () => {
+    out.push(...runsOf(run).map((r): Worked => ({ kind: 'run', run: r })));
+    run = [];
+  };
+  for (const part of parts) {
+    if (typeof part === 'string') run.push(part);
+    else {
+      close();
+      out.push({ kind: 'special', cell: part });
+    }
+  }
+  close();
+  return out;
+}
+
+/** Stitches of the row in hand that are met before the released ones; a round's may lie over its start. */
+function metBefore(columns: readonly number[], width: number, direction: Direction): number {
+  const sorted = [...columns].sort((a, b) => a - b);
+  const gap = sorted.findIndex((column, i) => i > 0 && column > (sorted[i - 1] as number) + 1);
+  const overJoin = gap > 0 && sorted[0] === 0 && sorted[sorted.length - 1] === width - 1;
+  const first = (overJoin ? sorted[gap] : sorted[0]) as number;
+  const last = (overJoin ? sorted[gap - 1] : sorted[sorted.length - 1]) as number;
+  return direction === 'rightToLeft' ? first : width - 1 - last;
 }
 
 function crossStep(
@@ -122,14 +155,17 @@ function crossStep(
 
 /**
  * How to put one crossing right by laddering down.
- * @param needleRow the last row worked in these stitches: the last finished one, or the row in hand if it has passed them
+ * @param done rows finished
+ * @param passed the row in hand has already gone over these stitches: one rung more
  */
 export function ladderFor(
   sheet: Worksheet,
   fault: { readonly pieceRow: number; readonly panel: string; readonly wale: number; readonly made: Made },
-  needleRow: number,
-  hand: 'right' | 'left',
+  done: number,
+  hand: Hand,
+  passed = false,
 ): Ladder | LadderFailure {
+  const needleRow = passed ? done + 1 : done;
   if (fault.pieceRow < 1 || fault.pieceRow > needleRow || needleRow > sheet.rows) return 'row-not-worked';
   const plan = chartedCrossing(sheet, fault.pieceRow, fault.panel, fault.wale);
   const first = made(sheet, fault.pieceRow);
@@ -143,11 +179,11 @@ export function ladderFor(
   const rs = sheet.plan.construction === 'unturned' || hand === 'right' ? 'rightToLeft' : 'leftToRight';
   const steps: LadderStep[] = [];
   const widest = Math.max(...result.rungs.map(({ columns }) => columns.length));
-  const inHand = workingOf(sheet.plan, Math.min(needleRow + 1, sheet.rows), hand).direction;
-  const needleWidth = rows[rows.length - 1]?.gives ?? 0;
-  const before =
-    inHand === 'rightToLeft' ? Math.min(...result.onNeedle) : needleWidth - 1 - Math.max(...result.onNeedle);
-  steps.push({ kind: 'reach', before, count: result.onNeedle.length });
+  const inHand = workingOf(sheet.plan, Math.min(done + 1, sheet.rows), hand);
+  const how = passed ? 'passed' : inHand.side === 'WS' ? 'turn' : 'work';
+  const direction = how === 'work' ? inHand.direction : rs;
+  const before = metBefore(result.onNeedle, rows[rows.length - 1]?.gives ?? 0, direction);
+  steps.push({ kind: 'reach', how, before, count: result.onNeedle.length });
   steps.push({
     kind: 'letDown',
     row: fault.pieceRow,
@@ -165,16 +201,16 @@ export function ladderFor(
       steps.push({ kind: 'float', row });
       continue;
     }
-    const stitches = [...rung.cells]
+    const parts = [...rung.cells]
       .sort((a, b) => a.given - b.given)
-      .flatMap((cell) => stitchesOf(cell, rung.index === 0 ? plan.cell : null));
-    const inOrder = rs === 'rightToLeft' ? stitches : stitches.reverse();
-    const worked = inOrder.filter((s): s is Stitch => s !== null && !s.startsWith('slip'));
+      .flatMap(({ cell }) => partsOf(rung.index === 0 ? plan.cell : cell, hand));
+    const inOrder = rs === 'rightToLeft' ? parts : parts.reverse();
+    const worked = inOrder.filter((part) => typeof part !== 'string' || !isSlip(part));
     steps.push({
       kind: 'strand',
       row,
       first: firstStrand,
-      runs: runsOf(worked),
+      works: workedFrom(worked),
       passes: inOrder.length - worked.length,
     });
     firstStrand = false;

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { cells, steadyCells } from '../testing/arbitrary';
-import { chartFrom, sheetOf } from '../testing/plans';
+import { chartFrom, ringFrom, sheetOf } from '../testing/plans';
 import { layRow, columnsGiven, columnsTaken, type LaidCell, type LaidRow } from '../chart/laid';
-import { gives, takes } from '../stitch/cells';
+import { cellKey, gives, takes } from '../stitch/cells';
 import type { Cell } from '../stitch/types';
 import { pieceRow, wale } from '../indices';
 import { crossingsOf } from '../piece/crossings';
@@ -161,19 +161,75 @@ describe('check values (common practice, no published source)', () => {
     ]); // prettier-ignore
     const strands = steps.filter((step) => step.kind === 'strand');
     expect(strands.map(({ first }) => first)).toEqual([true, false, false, false, false, false]);
-    for (const strand of strands) expect(strand.runs).toEqual([{ stitch: 'knit', count: 4 }]);
+    for (const strand of strands)
+      expect(strand.works).toEqual([{ kind: 'run', run: { stitch: 'knit', count: 4 } }]);
   });
   it('a ridge slipped on every WS row: its strand is a float, and where purls lie beside it only they are worked (hard case 7)', () => {
     const { steps, released: out } = ladder('ogee', 7, 10);
     expect(steps.filter(({ kind }) => kind === 'float')).toEqual([{ kind: 'float', row: 8 }]);
     expect(steps.find((step) => step.kind === 'strand' && step.row === 10)).toMatchObject({
-      runs: [{ stitch: 'purl', count: 2 }],
+      works: [{ kind: 'run', run: { stitch: 'purl', count: 2 } }],
       passes: 2,
     });
     expect(out.strands).toBe(3);
   });
-  it('one more rung when the row in hand has already passed the stitches', () =>
-    expect(ladder('rope-4', 3, 7).released.strands - ladder('rope-4', 3, 6).released.strands).toBe(1));
+  it('one more rung when the row in hand has already passed the stitches (hard case 6)', () => {
+    const sheet = sheetOf([{ rows: 60, panels: [{ chart: 'garter', repeats: 4 }, { chart: 'rope-4' }] }]); // prettier-ignore
+    const fault = { pieceRow: 3, panel: 'panel-2', wale: 6, made: 'unknown' } as const;
+    const at = (done: number, hand: 'right' | 'left', passed: boolean) => {
+      const result = ladderFor(sheet, fault, done, hand, passed) as Ladder;
+      return [result.released.strands, result.steps[0]];
+    };
+    const reach = (how: string, before: number) => ({ kind: 'reach', how, before, count: 4 });
+    expect(at(6, 'right', false)).toEqual([4, reach('work', 6)]);
+    expect(at(6, 'left', false)).toEqual([4, reach('work', 2)]);
+    expect(at(7, 'right', false)).toEqual([5, reach('turn', 6)]);
+    expect(at(7, 'right', true)).toEqual([6, reach('passed', 6)]);
+  });
+  it('stitches over the start of the round are reached at its end', () => {
+    const chart = ringFrom(
+      'Rnd 1: *p2, 2/2 RC; rep from * to end.\nRnd 2: p1, *k4, p2; rep from * to last 5 sts, k4, p1.',
+    );
+    const shifted = {
+      ...chart,
+      rows: chart.rows.map((row) => (row.kind === 'ring' ? { ...row, phase: 4 } : row)),
+    };
+    const ring = sheetOf([{ rows: 20, panels: [{ chart: shifted, id: 'p', repeats: 3 }] }], {
+      construction: 'round',
+    });
+    const panel = charted(ring, 1).panels[0]!;
+    const last = crossingsOf(panel)[2]!;
+    const result = ladderFor(
+      ring,
+      { pieceRow: pieceRow(1), panel: 'p', wale: wale(waleOf(panel, last)), made: 'unknown' },
+      1,
+      'right',
+    ) as Ladder;
+    expect(result.released.onNeedle).toEqual(
+      [0, 1, 2, 3].map((i) => (last.given + i) % 18).sort((a, b) => a - b),
+    );
+    expect(result.steps[0]).toMatchObject({ how: 'work', before: last.given % 18 });
+  });
+  it('an increase or a decrease is worked again as what it is', () => {
+    const chart = chartFrom(
+      'Row 1 (RS): p1, 2/2 RC, p1.\nRow 2: knit the knits and purl the purls.\nRow 3: p1, k1, k2tog, m1l, k1, p1.\nRow 4: knit the knits and purl the purls.',
+    );
+    const sheet = sheetOf([{ rows: 8, panels: [{ chart, id: 'p' }] }]);
+    const strand = (hand: 'right' | 'left') => {
+      const result = ladderFor(
+        sheet,
+        { pieceRow: pieceRow(1), panel: 'p', wale: wale(1), made: 'unknown' },
+        4,
+        hand,
+      ) as Ladder;
+      const step = result.steps.find((s) => s.kind === 'strand' && s.row === 3);
+      return step?.kind === 'strand'
+        ? step.works.map((w) => (w.kind === 'run' ? w.run.count : cellKey(w.cell)))
+        : [];
+    };
+    expect(strand('right')).toEqual([1, 'dec:2:right:knit', 'make:left:knit', 1]);
+    expect(strand('left')).toEqual([1, 'make:right:knit', 'dec:2:left:knit', 1]);
+  });
 });
 
 it('says plainly when there is no such crossing, or the row is not knitted yet', () => {

@@ -4,7 +4,7 @@
  * nearer to her is held in front, one that must end up farther off is held at the back.
  */
 import { crossingFromOtherSide } from './looks';
-import type { Crossing, Depth, Direction, Hand, Hold, Side, Stitch } from './types';
+import type { Cell, Crossing, Depth, Direction, Hand, Hold, Side, Stitch } from './types';
 
 /** How a row is worked: the side that faces the knitter and the way the columns are met, seen from the RS. */
 export type Working = { readonly side: Side; readonly direction: Direction };
@@ -77,4 +77,12 @@ export function crossingOfWords(words: CrossingWords, working: Working): Crossin
     }),
   };
   return working.side === 'RS' ? seen : crossingFromOtherSide(seen);
+}
+
+/** A knitter who works left-handed makes a lean with the mirror image of the usual decrease. */
+export function cellForHand(cell: Cell, hand: Hand): Cell {
+  if (hand === 'right' || (cell.kind !== 'decrease' && !(cell.kind === 'increase' && cell.how === 'make')))
+    return cell;
+  if (cell.lean === 'centre') return cell;
+  return { ...cell, lean: cell.lean === 'left' ? 'right' : 'left' } as Cell;
 }

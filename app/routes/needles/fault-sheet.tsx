@@ -1,5 +1,5 @@
 /** One crossing looked at closely: how it should lie, what is wrong with it, and what putting it right would take. */
-import { useEffect, useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Dialog } from 'radix-ui';
 import { X } from 'lucide-react';
 import type { CrossingBox } from '@core/fabric/shapes';
@@ -81,6 +81,7 @@ export function FaultSheet({ box, view, state, hand, record, onReleased, onClose
     (f) => f.pieceRow === box.row && f.panel === box.panel && f.wale === box.wale && !f.mended,
   );
   const plan = useMemo(() => chartedCrossing(sheet, box.row, box.panel, box.wale), [sheet, box]);
+  const [passed, setPassed] = useState(false);
   const ladder = useMemo(
     () =>
       ladderFor(
@@ -88,8 +89,9 @@ export function FaultSheet({ box, view, state, hand, record, onReleased, onClose
         { pieceRow: box.row, panel: box.panel, wale: box.wale, made: fault?.made ?? 'unknown' },
         done,
         hand,
+        passed,
       ),
-    [sheet, box, fault, done, hand],
+    [sheet, box, fault, done, hand, passed],
   );
   const panel = sheet.plan.sections.flatMap(({ panels }) => panels).find(({ id }) => id === box.panel);
   useEffect(() => {
@@ -140,6 +142,16 @@ export function FaultSheet({ box, view, state, hand, record, onReleased, onClose
             <div className="mt-5">
               <h3 className="text-xl">{fault ? 'To put it right' : 'Putting it right would take'}</h3>
               <Summary ladder={ladder} />
+              {view.working !== null && (
+                <label className="choice">
+                  <input
+                    type="checkbox"
+                    checked={passed}
+                    onChange={(event) => setPassed(event.target.checked)}
+                  />
+                  <span>Row {view.working} has already gone over these stitches</span>
+                </label>
+              )}
               <details open={fault !== undefined} className="mt-3">
                 <summary className="min-h-12 cursor-pointer py-2 font-semibold">
                   Step by step, from the right side
