@@ -10,9 +10,15 @@ export const ready = database();
 const YEAR = '1y';
 const app = express();
 app.disable('x-powered-by');
+app.use(compression());
 app.use('/assets', express.static('build/client/assets', { immutable: true, maxAge: YEAR }));
 app.use(express.static('build/client', { maxAge: '1h' }));
-app.use(compression());
+// Pages stand in memory as a whole; waiting for the compressor to drain would only pile up listeners on it.
+app.use((_request, response, next) => {
+  const write = response.write.bind(response) as (...chunk: unknown[]) => boolean;
+  response.write = (...chunk: unknown[]) => write(...chunk) || true;
+  next();
+});
 app.use(createRequestHandler({ build: () => import('virtual:react-router/server-build') }));
 
 export default app;

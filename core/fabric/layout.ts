@@ -279,11 +279,12 @@ class Layout {
     if (gives(at.cell) > 2) this.holes.push({ x: this.x(below.at + below.width / 2), y });
   }
 
-  /** A band around the strands on top, over the three rows through which they slope. */
+  /** A band around the strands on top, over the rows through which they slope; behind purls only its own row shows. */
   private shadow(nodes: readonly Node[], panel: string, lean: Lean) {
     if (nodes.length === 0) return;
+    const steps = this.face === 'RS' ? [-1, 0, 1] : [-1, 0];
     const along = (pick: (xs: number[]) => number, out: number) =>
-      [-1, 0, 1].map((step): [number, number] => {
+      steps.map((step): [number, number] => {
         const beside = (node: Node) => (step < 0 ? node.parents[0] : step > 0 ? node.child : null) ?? node;
         const tops = nodes.map((node) =>
           Math.abs(beside(node).at - node.at) > this.total / 2 ? node : beside(node),

@@ -26,7 +26,7 @@ function Countdown({ column, working }: { column: PanelColumn; working: number }
 }
 
 /** What to count, said shortly; the number itself hangs on the fabric. */
-function countWords({ count }: PanelColumn): string {
+function countWords({ count }: PanelColumn, faces: NeedlesView['faces']): string {
   if (count.kind === 'noHole') {
     const { anchor } = count;
     const from =
@@ -40,9 +40,9 @@ function countWords({ count }: PanelColumn): string {
     return `count ${count.rows} ${count.rows === 1 ? 'row' : 'rows'}\n${from}`;
   }
   const seen = count.seen === 'V' ? 'V' : 'bump';
-  if (count.tall !== null)
-    return `count ${count.tall} tall ${count.tall === 1 ? 'V' : 'Vs'}\nup from the hole`;
-  return `count ${count.counted} ${seen}${count.counted === 1 ? '' : 's'}\nup from the hole`;
+  const where = faces === 'WS' ? 'on the right side' : 'up from the hole';
+  if (count.tall !== null) return `count ${count.tall} tall ${count.tall === 1 ? 'V' : 'Vs'}\n${where}`;
+  return `count ${count.counted} ${seen}${count.counted === 1 ? '' : 's'}\n${where}`;
 }
 
 /** Soonest first: cross now, then by plain rows left, then those that stay plain. */
@@ -86,7 +86,7 @@ export function Heads({ view, share, offset }: { view: NeedlesView; share: numbe
                 {column.name}
               </p>
               <Countdown column={column} working={working} />
-              <p className="head-count">{countWords(column)}</p>
+              <p className="head-count">{countWords(column, view.faces)}</p>
             </li>
           );
         })}

@@ -1,0 +1,83 @@
+/** `npm run screenshots`: one picture of each main view, from the demo data, into docs/screenshots/. */
+import fs from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { needChromium } from './chromium.mjs';
+import { buildApp, installPackages, ROOT, run } from './prepare.mjs';
+import { serve } from './serve.mjs';
+
+installPackages();
+await buildApp();
+const executablePath = needChromium();
+const { default: puppeteer } = await import('puppeteer-core');
+
+const OUT = path.join(ROOT, 'docs/screenshots');
+const DESK = { width: 1280, height: 800 };
+const PHONE = { width: 390, height: 844 };
+const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'gritch-shots-'));
+const profile = fs.mkdtempSync(path.join(os.tmpdir(), 'gritch-profile-'));
+run('node', ['build/tools/seed.mjs'], { GRITCH_DATA: folder });
+process.env.GRITCH_DATA = folder;
+const { server, address } = await serve({ port: 0, host: '127.0.0.1' });
+const browser = await puppeteer.launch({
+  executablePath,
+  userDataDir: profile,
+  args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'], // prettier-ignore
+});
+
+const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
+const theme = (name) => (page) => page.evaluate((t) => (document.documentElement.dataset.theme = t), name);
+const key =
+  (name, times = 1) =>
+  async (page) => {
+    for (let i = 0; i < times; i += 1) {
+      await page.keyboard.press(name);
+      await pause(200);
+    }
+  };
+const touch = (crossing) => (page) =>
+  page.$eval(`[data-crossing*="${crossing}"]`, (mark) =>
+    mark.dispatchEvent(new MouseEvent('click', { bubbles: true })),
+  );
+const press = (name) => async (page) => {
+  const found = await page.waitForSelector(`aria/${name}`);
+  await found.click();
+};
+
+async function shot(name, url, viewport = DESK, steps = []) {
+  const page = await browser.newPage();
+  await page.setViewport(viewport);
+  await page.goto(url, { waitUntil: 'networkidle0' });
+  for (const step of steps) await step(page);
+  await pause(400);
+  await page.screenshot({ path: path.join(OUT, `${name}.png`) });
+  await page.close();
+}
+
+try {
+  fs.mkdirSync(OUT, { recursive: true });
+  const page = await browser.newPage();
+  await page.goto(address, { waitUntil: 'networkidle0' });
+  const pieces = await page.$$eval('.bench-link', (links) =>
+    Object.fromEntries(links.map((link) => [link.querySelector('h2').textContent, link.href])),
+  );
+  await page.close();
+  const [bolster, cosy, pouf, swatch] = ['Ferry-bench bolster', 'Lantern-room bottle cosy', 'Sluice-house floor pouf', 'Practice swatch'].map((name) => pieces[name]); // prettier-ignore
+  await shot('bench', address);
+  await shot('set-up', `${address}/pieces/new`);
+  await shot('needles', bolster);
+  await shot('needles-lamplight', bolster, DESK, [theme('lamplight')]);
+  await shot('needles-phone', bolster, PHONE);
+  await shot('needles-round', cosy);
+  await shot('needles-unturned', pouf);
+  await shot('fault', swatch, DESK, [touch(':9:16')]);
+  await shot('ladder', bolster, DESK, [touch('braid:39:')]);
+  await shot('logbook', `${bolster}/logbook`);
+  await shot('how-i-knit', `${address}/knitter`);
+  await shot('wrong-side', bolster, DESK, [key('PageDown'), press('As it faces me')]);
+} finally {
+  await browser.close();
+  server.close();
+  for (const temporary of [folder, profile]) fs.rmSync(temporary, { recursive: true, force: true });
+}
+process.exit(0);
