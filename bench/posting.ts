@@ -6,8 +6,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { count, eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import type { PieceDraft } from '@core/draft/draft';
-import { checkDraft } from '@core/draft/draft';
+import { checkDraft, panelDraft, type PieceDraft } from '@core/draft/draft';
 import { LOCAL_KNITTER, openDatabase } from '~/db/client.server';
 import { createPiece } from '~/db/pieces.server';
 import { events } from '~/db/schema';
@@ -28,19 +27,7 @@ const DRAFT: PieceDraft = {
       id: 'body',
       name: 'Body',
       rows: ROWS,
-      panels: [
-        {
-          id: 'rope',
-          name: 'rope',
-          text: 'Row 1 (RS): p2, 2/2 RC, p2.\nRow 2: k2, p4, k2.',
-          repeats: 1,
-          startRow: 1,
-          withSetUp: false,
-          carryOn: false,
-          edge: false,
-          closed: false,
-        },
-      ],
+      panels: [panelDraft('rope', 'rope', 'Row 1 (RS): p2, 2/2 RC, p2.\nRow 2: k2, p4, k2.')],
     },
   ],
 };

@@ -1,5 +1,5 @@
 /** Made-up data: Wren Attlow's bench at a fen-side ferry house. Nothing in it is real. */
-import type { PanelDraft, PieceDraft } from '@core/draft/draft';
+import { panelDraft, type PanelDraft, type PieceDraft } from '@core/draft/draft';
 import { FIRST_LIFE, type Happening } from '@core/journal/events';
 import { SHELF } from '@core/shelf/data';
 import type { Yarn } from '~/knitter/settings';
@@ -18,19 +18,6 @@ export type DemoPiece = {
 
 const shelf = (key: string) => SHELF.find((entry) => entry.key === key)?.rows ?? '';
 
-const panel = (id: string, name: string, text: string, more: Partial<PanelDraft> = {}): PanelDraft => ({
-  id,
-  name,
-  text,
-  repeats: 1,
-  startRow: 1,
-  withSetUp: false,
-  carryOn: false,
-  edge: false,
-  closed: false,
-  ...more,
-});
-
 const PRESENTED = 'knit the knits and purl the purls.';
 const WAVE = `Row 1 (RS): p2, k6, p2.
 Row 2 and all WS rows: ${PRESENTED}
@@ -46,7 +33,7 @@ Rows 11, 13 and 15: p1, k2, *p1, k4, p1; rep from * to last 3 sts, k2, p1.
 Row 19: p1, k2, *2/1 RPC, 2/1 LPC; rep from * to last 3 sts, k2, p1.`;
 
 const edge = (id: string, name: string, repeats: number, more: Partial<PanelDraft> = {}) =>
-  panel(id, name, shelf('garter'), { repeats, edge: true, ...more });
+  panelDraft(id, name, shelf('garter'), { repeats, edge: true, ...more });
 
 const bolster: PieceDraft = {
   name: 'Ferry-bench bolster',
@@ -61,11 +48,11 @@ const bolster: PieceDraft = {
       rows: 112,
       panels: [
         edge('right-edge', 'right edge', 4),
-        panel('eel', 'eel rope', shelf('rope-4')),
-        panel('wave', 'plover wave', WAVE),
-        panel('diamond', 'sluice diamond', shelf('diamond')),
-        panel('braid', 'tide-mill braid', shelf('braid-3')),
-        panel('hurdle', 'hurdle lattice', HURDLE, { repeats: 2 }),
+        panelDraft('eel', 'eel rope', shelf('rope-4')),
+        panelDraft('wave', 'plover wave', WAVE),
+        panelDraft('diamond', 'sluice diamond', shelf('diamond')),
+        panelDraft('braid', 'tide-mill braid', shelf('braid-3')),
+        panelDraft('hurdle', 'hurdle lattice', HURDLE, { repeats: 2 }),
         edge('left-edge', 'left edge', 4),
       ],
     },
@@ -91,19 +78,21 @@ const cosy: PieceDraft = {
       id: 'rib',
       name: 'Rib',
       rows: 10,
-      panels: [panel('foot-rib', 'rib', 'Round 1: *k3, p2; rep from * to end.', { repeats: 6 })],
+      panels: [panelDraft('foot-rib', 'rib', 'Round 1: *k3, p2; rep from * to end.', { repeats: 6 })],
     },
     {
       id: 'body',
       name: 'Body',
       rows: 49,
-      panels: [panel('lattice', 'hurdle lattice', LANTERN, { repeats: 6, withSetUp: true, closed: true })],
+      panels: [
+        panelDraft('lattice', 'hurdle lattice', LANTERN, { repeats: 6, withSetUp: true, closed: true }),
+      ],
     },
     {
       id: 'neck',
       name: 'Neck',
       rows: 8,
-      panels: [panel('neck-rib', 'neck rib', 'Round 1: *k2, p1; rep from * to end.', { repeats: 12 })],
+      panels: [panelDraft('neck-rib', 'neck rib', 'Round 1: *k2, p1; rep from * to end.', { repeats: 12 })],
     },
   ],
 };
@@ -121,9 +110,9 @@ const pouf: PieceDraft = {
       name: 'Wall',
       rows: 30,
       panels: [
-        panel('right-purl', 'right edge', 'Row 1: p1.', { edge: true }),
-        panel('eel', 'eel rope', THICK_ROPE, { repeats: 2 }),
-        panel('left-purl', 'left edge', 'Row 1: p1.', { edge: true }),
+        panelDraft('right-purl', 'right edge', 'Row 1: p1.', { edge: true }),
+        panelDraft('eel', 'eel rope', THICK_ROPE, { repeats: 2 }),
+        panelDraft('left-purl', 'left edge', 'Row 1: p1.', { edge: true }),
       ],
     },
   ],
@@ -140,10 +129,10 @@ const swatch: PieceDraft = {
       name: 'Swatch',
       rows: 36,
       panels: [
-        panel('right-chain', 'right edge', shelf('slipped-chain'), { edge: true }),
-        panel('ogee', 'reed ogee', shelf('ogee')),
-        panel('rope', 'eel rope', shelf('rope-6')),
-        panel('left-chain', 'left edge', shelf('slipped-chain'), { edge: true }),
+        panelDraft('right-chain', 'right edge', shelf('slipped-chain'), { edge: true }),
+        panelDraft('ogee', 'reed ogee', shelf('ogee')),
+        panelDraft('rope', 'eel rope', shelf('rope-6')),
+        panelDraft('left-chain', 'left edge', shelf('slipped-chain'), { edge: true }),
       ],
     },
   ],

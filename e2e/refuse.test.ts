@@ -1,4 +1,5 @@
 /** Forged, replayed, mistyped and out-of-date requests: a plain answer, a proper status, nothing stored by halves. */
+import { panelDraft } from '../core/draft/draft';
 import { startApp, type RunningApp } from './helpers/app';
 
 let app: RunningApp;
@@ -14,19 +15,7 @@ const DRAFT = {
       id: 'body',
       name: 'Body',
       rows: 20,
-      panels: [
-        {
-          id: 'rope',
-          name: 'rope',
-          text: 'Row 1 (RS): p2, 2/2 RC, p2.\nRow 2: k2, p4, k2.',
-          repeats: 1,
-          startRow: 1,
-          withSetUp: false,
-          carryOn: false,
-          edge: false,
-          closed: false,
-        },
-      ],
+      panels: [panelDraft('rope', 'rope', 'Row 1 (RS): p2, 2/2 RC, p2.\nRow 2: k2, p4, k2.')],
     },
   ],
 };

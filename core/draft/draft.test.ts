@@ -1,18 +1,8 @@
-import { checkDraft, type PanelDraft, type PieceDraft } from './draft';
+import { checkDraft, panelDraft, type PanelDraft, type PieceDraft } from './draft';
 import { draftSchema } from './schema';
 
-const panel = (more: Partial<PanelDraft> = {}): PanelDraft => ({
-  id: 'rope',
-  name: 'rope',
-  text: 'Row 1 (RS): p2, 2/2 RC, p2.\nRow 2: k2, p4, k2.',
-  repeats: 1,
-  startRow: 1,
-  withSetUp: false,
-  carryOn: false,
-  edge: false,
-  closed: false,
-  ...more,
-});
+const panel = (more: Partial<PanelDraft> = {}) =>
+  panelDraft('rope', 'rope', 'Row 1 (RS): p2, 2/2 RC, p2.\nRow 2: k2, p4, k2.', more);
 const piece = (panels: readonly PanelDraft[], more: Partial<PieceDraft> = {}): PieceDraft => ({
   name: 'Mat',
   construction: 'flat',
@@ -68,6 +58,14 @@ describe('a draft becomes a plan, or says why not', () => {
     expect(checked.ok ? [] : checked.error).toMatchObject([
       { code: 'seam-differs', has: 8, needs: 16, section: 1 },
     ]);
+  });
+  it('a text that speaks of the wrong side is read as turned work in an unturned piece too', () => {
+    const garter = 'Row 1 (RS): k2.\nRow 2 (WS): k2.';
+    const charts = (construction: 'flat' | 'unturned') => {
+      const checked = checkDraft(piece([panel({ text: garter })], { construction }));
+      return checked.ok ? checked.value.plan.charts : construction;
+    };
+    expect(charts('unturned')).toEqual(charts('flat'));
   });
   it('unturned rows are read to and fro', () => {
     const text = 'Row 1: k1, p2.\nRow 2: p2, k1.';

@@ -24,6 +24,25 @@ export type PanelDraft = {
   /** In the round: closed over the start of the round, where it is the only panel. */
   readonly closed: boolean;
 };
+/** A panel of written rows, once across, from row 1, unless said otherwise. */
+export const panelDraft = (
+  id: string,
+  name: string,
+  text: string,
+  more: Partial<PanelDraft> = {},
+): PanelDraft => ({
+  id,
+  name,
+  text,
+  repeats: 1,
+  startRow: 1,
+  withSetUp: false,
+  carryOn: false,
+  edge: false,
+  closed: false,
+  ...more,
+});
+
 export type SectionDraft = {
   readonly id: string;
   readonly name: string;

@@ -2,13 +2,24 @@
  * Lays out a stretch of rows as fabric. Every stitch hangs from the one it was pulled through; where a crossing
  * moves it sideways the slope is spread over the rows next to it, as yarn does.
  */
-import { columnLinks, columnsGiven, type LaidCell } from '../chart/laid';
-import { gives, stitchesAfter } from '../stitch/cells';
+import { columnsGiven } from '../chart/laid';
+import { gives } from '../stitch/cells';
 import { stitchFromOtherSide } from '../stitch/looks';
-import type { Lean, Side, Stitch } from '../stitch/types';
+import type { Lean, Side } from '../stitch/types';
 import { crossingsOf, type CrossingAt } from '../piece/crossings';
 import { waleOf } from '../piece/deviation';
 import type { PanelRow, WorkRow } from '../piece/work-row';
+import {
+  footOf,
+  nodesOf,
+  panelFrames,
+  placeColumn,
+  settleLayers,
+  smoothed,
+  type Frame,
+  type Look,
+  type Node,
+} from './nodes';
 import {
   ROW_HEIGHT,
   type CrossingBox,
@@ -18,143 +29,6 @@ import {
   type Shadow,
   type Shape,
 } from './shapes';
-
-/** Share of a sideways move that happens in the row itself; the rest is split between the rows below and above. */
-const OWN_SHARE = 0.5;
-
-type Look = Stitch | 'bobble' | 'eyelet';
-type Node = {
-  readonly row: number;
-  readonly column: number;
-  readonly look: Look;
-  /** Middle of the stitch by its own column, in units from the right edge as seen from the RS. */
-  readonly at: number;
-  readonly width: number;
-  readonly parents: Node[];
-  child: Node | null;
-  layer: 'ground' | 'over';
-  crossed: 'over' | 'under' | null;
-};
-
-/**
- * Right edge and width of every panel, wide enough for its widest row in the stretch. Rows of fewer stitches (a rib
- * below a cabled body) are spread over the whole width, as they are on the fabric, where cables draw in.
- */
-function panelFrames(rows: readonly WorkRow[]) {
-  const widths = new Map<string, number>();
-  for (const { panels } of rows)
-    for (const { panel, gives: g, takes: t } of panels)
-      widths.set(panel.id, Math.max(widths.get(panel.id) ?? 0, g, t));
-  const widthOf = ({ panel }: PanelRow) => widths.get(panel.id) ?? 0;
-  const totalOf = (row: WorkRow) => row.panels.reduce((sum, panel) => sum + widthOf(panel), 0);
-  const total = Math.max(0, ...rows.map(totalOf));
-  const framesOf = (row: WorkRow) => {
-    const scale = total / Math.max(1, totalOf(row));
-    let right = 0;
-    return row.panels.map((panel) => {
-      const frame = { right, width: widthOf(panel) * scale };
-      right += frame.width;
-      return frame;
-    });
-  };
-  return { framesOf, total };
-}
-type Frame = { readonly right: number; readonly width: number };
-
-function placeColumn(row: WorkRow, frames: readonly Frame[], column: number, level: 'given' | 'taken') {
-  const first = (panel: PanelRow) => (level === 'given' ? panel.firstGiven : panel.firstTaken);
-  const count = (panel: PanelRow) => (level === 'given' ? panel.gives : panel.takes);
-  const p = row.panels.findLastIndex((panel) => first(panel) <= column);
-  const panel = row.panels[Math.max(0, p)] as PanelRow;
-  const frame = frames[Math.max(0, p)] as Frame;
-  const width = frame.width / Math.max(1, count(panel));
-  return { at: frame.right + (column - first(panel) + 0.5) * width, width };
-}
-
-function looksFor(at: LaidCell): { look: Look; group: 'over' | 'under' | null }[] {
-  const { cell } = at;
-  if (cell.kind === 'stitch') return [{ look: cell.stitch, group: null }];
-  if (cell.kind === 'crossing')
-    return stitchesAfter(cell).map(({ stitch, group }) => {
-      const above = group === 'over' || (group === 'centre' && cell.centre?.depth === 'above');
-      return { look: stitch, group: above ? 'over' : 'under' };
-    });
-  if (cell.kind === 'noStitch') return [];
-  if (cell.kind === 'bobble') return [{ look: 'bobble', group: null }];
-  if (cell.kind === 'decrease') return [{ look: cell.face, group: null }];
-  if (cell.how === 'yarnOver') return [{ look: 'eyelet', group: null }];
-  if (cell.how === 'make') return [{ look: cell.face === 'knit' ? 'knitTbl' : 'purlTbl', group: null }];
-  return [{ look: 'knit', group: null }, { look: 'purl', group: null }]; // prettier-ignore
-}
-
-function nodesOf(
-  row: WorkRow,
-  frames: readonly Frame[],
-  below: ReadonlyMap<number, Node>,
-): Map<number, Node> {
-  const nodes = new Map<number, Node>();
-  for (const at of row.laid.cells) {
-    const joined = columnLinks(row.laid, at);
-    const columns = columnsGiven(row.laid, at);
-    looksFor(at).forEach(({ look, group }, i) => {
-      const column = columns[i] as number;
-      const parents = joined.filter(([, g]) => g === column).flatMap(([t]) => below.get(t) ?? []);
-      const node: Node = {
-        row: row.row,
-        column,
-        look,
-        ...placeColumn(row, frames, column, 'given'),
-        parents,
-        child: null,
-        layer: group === 'over' ? 'over' : 'ground',
-        crossed: group,
-      };
-      for (const parent of parents) parent.child ??= node;
-      nodes.set(column, node);
-    });
-  }
-  return nodes;
-}
-
-/** Stitches below the stretch, so that the lowest row hangs from something. */
-function footOf(row: WorkRow, frames: readonly Frame[]): Map<number, Node> {
-  return new Map(
-    Array.from({ length: row.laid.takes }, (_, column) => {
-      const node: Node = {
-        row: row.row - 1,
-        column,
-        look: 'knit',
-        ...placeColumn(row, frames, column, 'taken'),
-        parents: [],
-        child: null,
-        layer: 'ground',
-        crossed: null,
-      };
-      return [column, node];
-    }),
-  );
-}
-
-const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length;
-
-/** Where a stitch's top really lies, its sideways moves smoothed along the strand. Moves across a ring's join are not. */
-function smoothed(node: Node, total: number): number {
-  const near = (x: number) => (Math.abs(x - node.at) > total / 2 ? node.at : x);
-  const from = node.parents.length > 0 ? near(mean(node.parents.map(({ at }) => at))) : node.at;
-  const to = node.child ? near(node.child.at) : node.at;
-  const side = (1 - OWN_SHARE) / 2;
-  return side * from + OWN_SHARE * node.at + side * to;
-}
-
-/** Rows next to a crossing rise and sink with it. */
-function settleLayers(nodes: Iterable<Node>) {
-  for (const node of nodes) {
-    if (node.crossed !== 'over') continue;
-    const below = node.parents[0];
-    if (below && !below.crossed) below.layer = 'over';
-    if (node.child && !node.child.crossed) node.child.layer = 'over';
-  }
-}
 
 const isSlip = (look: Look) => look === 'slipBehind' || look === 'slipBefore';
 

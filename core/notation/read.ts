@@ -15,7 +15,10 @@ import { presentedRow, rowBelow } from './presented';
 import { writtenRows, type WrittenRow } from './rows';
 import { scan } from './scan';
 
-/** How rows are worked where the text cannot say: unturned rows all face the RS and run to and fro. */
+/**
+ * How rows are worked where the text does not say: unturned rows all face the RS and run to and fro. A text that speaks
+ * of wrong-side rows is written for turned work and read so, whatever the piece; the picture it gives is the same.
+ */
 export type ReadingContext = { readonly unturned?: { readonly firstDirection: Direction } };
 
 export type ReadChart = {
@@ -129,7 +132,7 @@ export function readRows(
   const all = [...written.setUp, ...written.rows];
   const setUps = written.setUp.length;
   const checker = new Checker(all, setUps);
-  const fittings = checker.fittings(written.inTheRound, context);
+  const fittings = checker.fittings(written.inTheRound, written.turned ? {} : context);
   if (checker.problems.length > 0) return err(inOrder(checker.problems));
   const ring = fittings.some(({ phase }) => phase !== null);
   const { multiple } = scanned;

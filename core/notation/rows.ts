@@ -16,6 +16,8 @@ export type WrittenRow = {
 };
 export type WrittenRows = {
   readonly inTheRound: boolean;
+  /** The text speaks of the wrong side, so it is written for work that is turned. */
+  readonly turned: boolean;
   readonly firstSide: Side;
   readonly setUp: readonly WrittenRow[];
   readonly rows: readonly WrittenRow[];
@@ -138,7 +140,7 @@ class Assembly {
     return original ? this.resolve(original, source, sideOf, seen.add(source)) : null;
   }
 
-  rows(inTheRound: boolean): Omit<WrittenRows, 'problems'> {
+  rows(inTheRound: boolean): Omit<WrittenRows, 'problems' | 'turned'> {
     const firstSide = this.firstSide(inTheRound);
     const sideOf = (number: number): Side => (inTheRound ? 'RS' : sideOfRow(firstSide, number));
     const build = (parsed: Parsed, label: RowLabel): WrittenRow[] => {
@@ -178,5 +180,6 @@ export function writtenRows(scanned: Scanned, legend: Legend): WrittenRows {
   const assembled = new Assembly(parsed, problems).rows(inTheRound);
   if (assembled.rows.length === 0 && problems.length === 0)
     problems.push({ code: 'no-rows', at: { line: 1, column: 1, length: 1 } });
-  return { ...assembled, problems };
+  const turned = parsed.some(({ header }) => header.side === 'WS' || header.every === 'WS');
+  return { ...assembled, turned, problems };
 }

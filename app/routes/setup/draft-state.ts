@@ -1,6 +1,7 @@
 /** Changes to a draft while it is set up; every change makes a new draft. */
 import {
   checkDraft,
+  panelDraft,
   type DraftProblem,
   type PanelDraft,
   type PieceDraft,
@@ -33,30 +34,12 @@ export function shelfPanel(draft: PieceDraft, key: string, family: Family): Pane
   const entry = shelfChart(key);
   if (!entry) return null;
   const text = writeRows(entry.chart, { family, construction: 'flat', presented: true });
-  return {
-    id: freshId(draft, 'panel'),
-    name: entry.name,
-    text,
-    repeats: 1,
-    startRow: 1,
-    withSetUp: entry.chart.setUp.length > 0,
-    carryOn: false,
-    edge: entry.edge,
-    closed: false,
-  };
+  const withSetUp = entry.chart.setUp.length > 0;
+  return panelDraft(freshId(draft, 'panel'), entry.name, text, { withSetUp, edge: entry.edge });
 }
 
-export const pastedPanel = (draft: PieceDraft): PanelDraft => ({
-  id: freshId(draft, 'panel'),
-  name: 'My panel',
-  text: '',
-  repeats: 1,
-  startRow: 1,
-  withSetUp: false,
-  carryOn: false,
-  edge: false,
-  closed: false,
-});
+export const pastedPanel = (draft: PieceDraft): PanelDraft =>
+  panelDraft(freshId(draft, 'panel'), 'My panel', '');
 
 /** A section that runs on in the same line-up as the last one. */
 export function nextSection(draft: PieceDraft): SectionDraft {
