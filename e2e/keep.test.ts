@@ -1,7 +1,7 @@
 /** Nothing acknowledged is lost, nothing counts twice: two tabs, a killed server, two devices, a rip meanwhile. */
 import type { Page } from 'puppeteer-core';
 import { startApp, type RunningApp } from './helpers/app';
-import { openBrowser, textOf, waitForText, type OpenBrowser } from './helpers/browser';
+import { openBrowser, press, reload, textOf, type OpenBrowser, visit, waitForText } from './helpers/browser';
 import { castOnRope, choose, done, knit, saved, waitForDone } from './helpers/journeys';
 
 let app: RunningApp;
@@ -45,7 +45,7 @@ describe('a journal that is kept', () => {
     await saved(second);
     await second.close();
     await page.bringToFront();
-    await page.reload({ waitUntil: 'networkidle0' });
+    await reload(page);
     expect(await done(page)).toBe(2);
   });
 
@@ -86,7 +86,7 @@ describe('a journal that is kept', () => {
     );
     expect(kept).toBe(2);
     await page.setOfflineMode(false);
-    await page.reload({ waitUntil: 'networkidle0' });
+    await reload(page);
     await saved(page);
     expect(await done(page)).toBe(7);
     expect(await storedRows()).toBe(7);
@@ -113,13 +113,16 @@ describe('a journal that is kept', () => {
       await saved(laptop);
     });
     await page.setOfflineMode(false);
-    await page.reload({ waitUntil: 'networkidle0' });
+    await reload(page);
     await saved(page);
-    await page.reload({ waitUntil: 'networkidle0' });
+    await reload(page);
     expect(await done(page)).toBe(7);
     expect(await textOf(page, '.toast')).toMatch(
       /2 rows were knitted elsewhere before a rip and not counted/,
     );
+    await press(page, 'Seen');
+    await reload(page);
+    expect(await page.$('.toast')).toBeNull();
   });
 
   it('sets a refused entry aside with its reason, and lets the others through', async () => {
@@ -132,10 +135,10 @@ describe('a journal that is kept', () => {
       event('01a20000-0000-7000-8000-00000000000a', { kind: 'lifeline', row: 9999 });
       event('01a20000-0000-7000-8000-00000000000b', { kind: 'note', row: 7, text: 'kept all the same' });
     }, piece);
-    await page.reload({ waitUntil: 'networkidle0' });
+    await reload(page);
     await waitForText(page, '.toast', /refused: .*row 9999 is beyond the piece/);
     await saved(page);
-    await page.goto(`${piece}/logbook`, { waitUntil: 'networkidle0' });
+    await visit(page, `${piece}/logbook`);
     expect(await textOf(page, 'main')).toContain('kept all the same');
     expect(await textOf(page, '[aria-label="Refused entries"]')).toContain('Lifeline through row 9999');
   });

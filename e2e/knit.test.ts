@@ -1,7 +1,7 @@
 /** The main job from end to end: paste rows, set up, knit, correct, mark a fault and read what it releases. */
 import type { Page } from 'puppeteer-core';
 import { startApp, type RunningApp } from './helpers/app';
-import { openBrowser, press, fill, textOf, waitForText, type OpenBrowser } from './helpers/browser';
+import { fill, openBrowser, press, reload, textOf, type OpenBrowser, waitForText } from './helpers/browser';
 import {
   castOnRope,
   choose,
@@ -53,7 +53,7 @@ describe('a knitter with a pasted pattern', () => {
   });
 
   it('casts on, with the fabric live beside the rows', async () => {
-    await page.reload({ waitUntil: 'networkidle0' });
+    await reload(page);
     await castOnRope(page, 'Reed-bank throw');
     expect(await textOf(page, '[data-testid=working-row]')).toBe('1');
     expect(await textOf(page, '.countdown')).toBe('2 plain, then cross');
@@ -79,7 +79,7 @@ describe('a knitter with a pasted pattern', () => {
     await page.keyboard.press('PageUp');
     await waitForDone(page, 28);
     await saved(page);
-    await page.reload({ waitUntil: 'networkidle0' });
+    await reload(page);
     expect(await done(page)).toBe(28);
     await choose(page, 'Redo');
     await waitForDone(page, 29);
@@ -93,7 +93,7 @@ describe('a knitter with a pasted pattern', () => {
     for (const row of [21, 22, 23, 24]) await knit(page, 'Space', row);
     expect(await textOf(page, '.head-count')).toContain('count 4 Vs');
     await saved(page);
-    await page.reload({ waitUntil: 'networkidle0' });
+    await reload(page);
     expect(await done(page)).toBe(24);
   });
 
@@ -115,7 +115,7 @@ describe('a knitter with a pasted pattern', () => {
   it('sees the mark again after a reload, and takes it as mended', async () => {
     await press(page, 'Close');
     await saved(page);
-    await page.reload({ waitUntil: 'networkidle0' });
+    await reload(page);
     expect(await page.$$eval('[data-state=fault]', (marks) => marks.length)).toBe(1);
     await touchCrossing(page, 15);
     await press(page, 'It is mended');

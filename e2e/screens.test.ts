@@ -2,7 +2,16 @@
 import { AxePuppeteer } from '@axe-core/puppeteer';
 import type { Page } from 'puppeteer-core';
 import { startApp, type RunningApp } from './helpers/app';
-import { DESK, openBrowser, PHONE, press, textOf, waitForText, type OpenBrowser } from './helpers/browser';
+import {
+  DESK,
+  openBrowser,
+  PHONE,
+  press,
+  reload,
+  textOf,
+  type OpenBrowser,
+  waitForText,
+} from './helpers/browser';
 import { done, knit, saved, touchCrossing } from './helpers/journeys';
 
 let app: RunningApp;
@@ -84,7 +93,7 @@ describe('at the needles', () => {
     await press(page, 'As it faces me');
     await page.waitForFunction(() => !document.querySelector('.face-question'));
     await waitForText(page, '.heads-row', /^eel rope/);
-    await page.reload({ waitUntil: 'networkidle0' });
+    await reload(page);
     expect(await page.$('.face-question')).toBeNull();
     expect(await page.$eval('.side-line svg[role=img]', (arrow) => arrow.getAttribute('aria-label'))).toBe(
       'worked from right to left',

@@ -1,11 +1,29 @@
 /** The web server's application: static files, then the framework. Opened data is ready before the first answer. */
 import compression from 'compression';
-import express from 'express';
+import express, { type RequestHandler } from 'express';
 import { createRequestHandler } from '@react-router/express';
 import { database } from '~/db/client.server';
 
 /** Resolves when the data folder is open and up to date. */
 export const ready = database();
+
+const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
+
+/** Posts from another site are forged: a browser says in `Origin` which page they come from. */
+const sameSiteOnly: RequestHandler = ({ method, headers }, response, next) => {
+  const { origin, host } = headers;
+  if (SAFE.has(method) || !origin || hostOf(origin) === host) return next();
+  const message = 'This post comes from another site. Open Gritch itself and try again.';
+  response.status(403).json({ refused: { code: 'other-site', message } });
+};
+
+function hostOf(origin: string): string | null {
+  try {
+    return new URL(origin).host;
+  } catch {
+    return null;
+  }
+}
 
 const YEAR = '1y';
 const app = express();
@@ -19,6 +37,7 @@ app.use((_request, response, next) => {
   response.write = (...chunk: unknown[]) => write(...chunk) || true;
   next();
 });
+app.use(sameSiteOnly);
 app.use(createRequestHandler({ build: () => import('virtual:react-router/server-build') }));
 
 export default app;

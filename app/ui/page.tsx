@@ -37,7 +37,7 @@ export function Page({
         </nav>
       </header>
       <main>
-        <h1 className="mt-1 mb-6 text-5xl">{title}</h1>
+        <h1 className="page-title mt-1 mb-6">{title}</h1>
         {children}
       </main>
     </div>

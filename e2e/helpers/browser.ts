@@ -39,7 +39,7 @@ export async function openBrowser(): Promise<OpenBrowser> {
       page.on('console', (message) => message.type() === 'error' && troubles.push(message.text()));
       page.on('pageerror', (error) => troubles.push(String(error)));
       await page.setViewport(viewport);
-      await page.goto(url, { waitUntil: 'networkidle0' });
+      await visit(page, url);
       return page;
     },
     close: async () => {
@@ -47,6 +47,23 @@ export async function openBrowser(): Promise<OpenBrowser> {
       rmSync(profile, { recursive: true, force: true });
     },
   };
+}
+
+/** Until the page answers to clicks: before that they would be lost. */
+const alive = (page: Page) =>
+  page.waitForFunction(() => {
+    const main = document.querySelector('main');
+    return main !== null && Object.keys(main).some((key) => key.startsWith('__reactProps'));
+  });
+
+export async function visit(page: Page, url: string) {
+  await page.goto(url, { waitUntil: 'networkidle0' });
+  await alive(page);
+}
+
+export async function reload(page: Page) {
+  await page.reload({ waitUntil: 'networkidle0' });
+  await alive(page);
 }
 
 export const textOf = (page: Page, selector: string) =>

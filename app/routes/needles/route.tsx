@@ -80,7 +80,7 @@ export default function Needles({ loaderData }: Route.ComponentProps) {
           onClose={close}
         />
       )}
-      <Toaster strays={state.strays.length} refused={refused} pieceId={piece.id} />
+      <Toaster strays={state.strays} refused={refused} pieceId={piece.id} />
     </main>
   );
 }
