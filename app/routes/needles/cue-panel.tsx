@@ -241,7 +241,9 @@ export function CuePanel({
       {cue ? (
         <Steps key={cue.row.row} cue={cue} coming={view.coming} />
       ) : (
-        <p className="presented">Every row of the plan is done. Bind off.</p>
+        <div className="steps">
+          <p className="presented">Every row of the plan is done. Bind off.</p>
+        </div>
       )}
       <div className="controls">
         <button type="button" className="undo-control" onClick={onUndo} disabled={!canUndo}>

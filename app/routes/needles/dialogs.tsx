@@ -147,6 +147,10 @@ function SetPanelForm({ view, record, close }: Props) {
   const [wrong, setWrong] = useState<'plan' | 'record'>('plan');
   const [since, setSince] = useState(String(Math.max(1, view.done)));
   const rows = column?.patternRows ?? 1;
+  const choose = (id: string) => {
+    setPanel(id);
+    setPattern(String(view.columns.find((other) => other.id === id)?.pattern.number ?? 1));
+  };
   const ready =
     column !== undefined &&
     numberProblem(pattern, 1, rows) === null &&
@@ -172,7 +176,7 @@ function SetPanelForm({ view, record, close }: Props) {
       <label className="label" htmlFor={id}>
         Panel
       </label>
-      <select id={id} className="field mb-4" value={panel} onChange={(event) => setPanel(event.target.value)}>
+      <select id={id} className="field mb-4" value={panel} onChange={(event) => choose(event.target.value)}>
         {view.columns.map(({ id: value, name }) => (
           <option key={value} value={value}>
             {name}
@@ -194,7 +198,13 @@ function SetPanelForm({ view, record, close }: Props) {
           <span>The plan: knit it so from row {view.working} on.</span>
         </label>
         <label className="choice">
-          <input type="radio" name="wrong" checked={wrong === 'record'} onChange={() => setWrong('record')} />
+          <input
+            type="radio"
+            name="wrong"
+            disabled={view.done < 1}
+            checked={wrong === 'record'}
+            onChange={() => setWrong('record')}
+          />
           <span>The record: the fabric has been so for a while.</span>
         </label>
       </fieldset>

@@ -224,7 +224,7 @@ export function FabricPanel({ view, state, touched, released, onTouch, askFace }
         {askFace && view.cue?.working.side === 'WS' && <FaceQuestion choose={askFace} />}
         <svg
           className="fabric"
-          viewBox={`-1.6 0 ${width} ${picture.height + 0.4}`}
+          viewBox={`-1.6 -0.7 ${width} ${picture.height + 1.1}`}
           role="group"
           aria-label={`Rows ${picture.firstRow} to ${view.done}`}
         >
