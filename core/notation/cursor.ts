@@ -9,10 +9,25 @@ export const plainCharacters = (text: string) =>
     .replace(/\u00d7/g, 'x')
     .replace(/[\u2217\u204e]/g, '*');
 
-export function spanAt(text: string, from: number, to: number): TextSpan {
-  const before = text.slice(0, from);
-  const line = before.split('\n').length;
-  return { line, column: from - (before.lastIndexOf('\n') + 1) + 1, length: Math.max(1, to - from) };
+/** Where the lines of a text begin, so that a place is found by a search and not by counting anew. */
+export class Lines {
+  private readonly starts: readonly number[];
+
+  constructor(text: string) {
+    const starts = [0];
+    for (let at = text.indexOf('\n'); at >= 0; at = text.indexOf('\n', at + 1)) starts.push(at + 1);
+    this.starts = starts;
+  }
+
+  span(from: number, to: number): TextSpan {
+    let [low, high] = [0, this.starts.length];
+    while (high - low > 1) {
+      const middle = (low + high) >> 1;
+      if ((this.starts[middle] as number) <= from) low = middle;
+      else high = middle;
+    }
+    return { line: low + 1, column: from - (this.starts[low] as number) + 1, length: Math.max(1, to - from) };
+  }
 }
 
 /** Reads forward through `text` up to an offset; nothing after it is seen, so `$` in a pattern means the end. */
@@ -23,6 +38,7 @@ export class Cursor {
     text: string,
     public at: number,
     readonly end: number,
+    private readonly lines = new Lines(text),
   ) {
     this.text = text.slice(0, end);
   }
@@ -42,6 +58,6 @@ export class Cursor {
   }
 
   span(from: number, to = this.at): TextSpan {
-    return spanAt(this.text, from, to);
+    return this.lines.span(from, to);
   }
 }

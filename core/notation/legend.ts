@@ -1,7 +1,7 @@
 /** Legend entries: a name of the designer's own, and the crossing that it stands for. The legend always wins. */
 import { takes } from '../stitch/cells';
 import type { Depth, Stitch } from '../stitch/types';
-import { Cursor, spanAt } from './cursor';
+import { Cursor } from './cursor';
 import { BodyReader, type Item, type Legend, type Meaning } from './items';
 import type { NotationProblem } from './problems';
 import type { Scanned } from './scan';
@@ -87,7 +87,7 @@ export function readLegend(scanned: Scanned): { legend: Legend; problems: Notati
       .replace(/\s+/g, ' ')
       .replace(/[. ]+$/, '');
     const meaning = spelled(text) ?? alias(text);
-    const at = spanAt(scanned.text, entry.from, entry.to);
+    const at = scanned.lines.span(entry.from, entry.to);
     if (!meaning) problems.push({ code: 'legend-not-understood', name: entry.name, at });
     else if (legend.has(entry.name)) problems.push({ code: 'legend-twice', name: entry.name, at });
     else legend.set(entry.name, meaning);

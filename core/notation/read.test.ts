@@ -1,5 +1,6 @@
+import fc from 'fast-check';
 import { expandRow } from '../chart/row';
-import { rowAt } from '../chart/chart';
+import { checkChart, rowAt } from '../chart/chart';
 import { cellKey } from '../stitch/cells';
 import { patternPosition } from '../indices';
 import { readRows } from './read';
@@ -240,4 +241,31 @@ describe('what cannot be read is named with its place', () => {
       'unknown-word 2:8',
       'unclosed 2:17',
     ]));
+});
+
+describe('any text at all', () => {
+  const words = [
+    'Row 1 (RS): ', 'Row 2: ', 'Rows 3-4: ', 'Row 2 and all WS rows: ', 'Rnd 1: ', 'Set-up row: ', '\n', 'k2', 'p2', ', ', '.',
+    '*', '; rep from * to end', '[', ']', ' 3 times', '(', ')', ' x 2', '2/2 RC', '1/2 LPC', 'C4B', 'C5B', 'k', 'p0', 'p999',
+    'knit the knits and purl the purls', 'slip the purls wyif', 'k to last 2 sts', 'sl 1 wyif', 'kfb', 'k2tog', 'yo', 'no stitch',
+    'as row 1', 'rep rows 1-2', ' (8 sts)', 'Multiple of 4 sts plus 2\n', 'X = 2/2 RC\n', 'X', 'starting 1 sts after marker, ', 'soup',
+  ]; // prettier-ignore
+  const texts = fc.oneof(
+    fc.string(),
+    fc.array(fc.constantFrom(...words), { maxLength: 20 }).map((list) => list.join('')),
+    fc.array(fc.constantFrom(...words), { maxLength: 20 }).map((list) => `Row 1 (RS): ${list.join('')}`),
+  );
+  it('is read or refused, never thrown at, and every problem points into the text', () =>
+    fc.assert(
+      fc.property(texts, (text) => {
+        const read = readRows(text, 'x');
+        const lines = text.split('\n');
+        for (const { at } of read.ok ? [] : read.error) {
+          expect(at.line).toBeLessThanOrEqual(Math.max(1, lines.length));
+          expect(at.column).toBeLessThanOrEqual((lines[at.line - 1] ?? '').length + 1);
+        }
+        if (read.ok) expect(checkChart(read.value.chart).ok).toBe(true);
+      }),
+      { numRuns: 1500 },
+    ));
 });

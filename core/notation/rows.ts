@@ -1,6 +1,6 @@
 /** The rows of a text in order: lists, "all WS rows" and copies resolved, sides settled, nothing counted yet. */
 import type { Side } from '../stitch/types';
-import { Cursor, spanAt } from './cursor';
+import { Cursor } from './cursor';
 import { readHeader, type Every, type RowHeader } from './header';
 import { BodyReader, type Body, type Legend } from './items';
 import type { NotationProblem, Problem, RowLabel, TextSpan } from './problems';
@@ -29,9 +29,9 @@ type Parsed = { readonly header: RowHeader; readonly body: Body; readonly at: Te
 
 function parse(scanned: Scanned, legend: Legend, problems: NotationProblem[]): Parsed[] {
   return scanned.rows.flatMap((statement) => {
-    const cursor = new Cursor(scanned.text, statement.from, statement.to);
+    const cursor = new Cursor(scanned.text, statement.from, statement.to, scanned.lines);
     const header = readHeader(cursor);
-    const at = spanAt(scanned.text, statement.from, statement.to);
+    const at = scanned.lines.span(statement.from, statement.to);
     if (!header.ok) {
       problems.push({
         code: header.error,

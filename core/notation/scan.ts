@@ -1,11 +1,12 @@
 /** The first stage: a pasted text cut into rows, legend entries, a stated multiple, and remarks. */
-import { plainCharacters, spanAt } from './cursor';
+import { Lines, plainCharacters } from './cursor';
 import { LOOKS_LIKE_HEADER } from './header';
 import type { NotationProblem, TextSpan } from './problems';
 
 export type Statement = { readonly from: number; readonly to: number };
 export type Scanned = {
   readonly text: string;
+  readonly lines: Lines;
   readonly rows: readonly Statement[];
   /** `name` runs from `from` to `nameEnd`; the definition from `bodyFrom` to `to`. */
   readonly legend: readonly (Statement & { readonly name: string; readonly bodyFrom: number })[];
@@ -34,9 +35,10 @@ function* linesOf(text: string) {
 export function scan(source: string): Scanned {
   if (source.length > MOST_CHARACTERS) {
     const at = { line: 1, column: 1, length: 1 };
-    return { text: '', rows: [], legend: [], multiple: null, remarks: [], problems: [{ code: 'text-too-long', most: MOST_CHARACTERS, at }] }; // prettier-ignore
+    return { text: '', lines: new Lines(''), rows: [], legend: [], multiple: null, remarks: [], problems: [{ code: 'text-too-long', most: MOST_CHARACTERS, at }] }; // prettier-ignore
   }
   const text = plainCharacters(source);
+  const lines = new Lines(text);
   const rows: Statement[] = [];
   const legend: (Statement & { name: string; bodyFrom: number })[] = [];
   const remarks: TextSpan[] = [];
@@ -54,14 +56,14 @@ export function scan(source: string): Scanned {
     if (line.trim() === '') grow = null;
     else if (LOOKS_LIKE_HEADER.test(line)) open(rows, { from, to });
     else if (stated) {
-      multiple = { multiple: Number(stated[1]), plus: Number(stated[2] ?? 0), at: spanAt(text, from, to) };
+      multiple = { multiple: Number(stated[1]), plus: Number(stated[2] ?? 0), at: lines.span(from, to) };
       grow = null;
     } else if (entry)
       open(legend, { from, to, name: (entry[1] as string).trim(), bodyFrom: from + entry[0].length });
     else if (grow) (grow as (to: number) => void)(to);
     else if (STITCH_WORD.test(line)) {
-      problems.push({ code: 'stray-line', text: line.trim().slice(0, 40), at: spanAt(text, from, to) });
-    } else remarks.push(spanAt(text, from, to));
+      problems.push({ code: 'stray-line', text: line.trim().slice(0, 40), at: lines.span(from, to) });
+    } else remarks.push(lines.span(from, to));
   }
-  return { text, rows, legend, multiple, remarks, problems };
+  return { text, lines, rows, legend, multiple, remarks, problems };
 }
