@@ -27,7 +27,10 @@ async function postTo(pieceId: string, events: readonly JournalEvent[]): Promise
   }
 }
 
-/** Sends what is waiting and fetches what other devices did, whenever the page comes back into view. */
+/**
+ * Sends what is waiting and fetches what other devices did, at the start and whenever the page comes back into view.
+ * At the start because the page before this one may have been answered after this one was rendered.
+ */
 function useComingBack(outbox: Outbox) {
   const revalidator = useRevalidator();
   const revalidate = useRef(revalidator.revalidate);
@@ -36,6 +39,7 @@ function useComingBack(outbox: Outbox) {
   });
   useEffect(() => {
     outbox.start();
+    void revalidate.current();
     const look = () => {
       if (document.visibilityState !== 'visible') return;
       void outbox.send();
