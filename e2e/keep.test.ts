@@ -1,7 +1,16 @@
 /** Nothing acknowledged is lost, nothing counts twice: two tabs, a killed server, two devices, a rip meanwhile. */
 import type { Page } from 'puppeteer-core';
 import { startApp, type RunningApp } from './helpers/app';
-import { openBrowser, press, reload, textOf, type OpenBrowser, visit, waitForText } from './helpers/browser';
+import {
+  front,
+  openBrowser,
+  press,
+  reload,
+  textOf,
+  type OpenBrowser,
+  visit,
+  waitForText,
+} from './helpers/browser';
 import { castOnRope, choose, done, knit, saved, waitForDone } from './helpers/journeys';
 
 let app: RunningApp;
@@ -44,16 +53,16 @@ const postUndo = (target: string, id: string) => postEvent({ id, kind: 'undo', t
 describe('a journal that is kept', () => {
   it('counts a row once when two tabs complete it', async () => {
     const second = await chromium.open(piece);
-    await page.bringToFront();
+    await front(page);
     await knit(page, 'Space', 1);
     await saved(page);
-    await second.bringToFront();
+    await front(second);
     expect(await done(second)).toBeLessThanOrEqual(1);
     await second.waitForFunction(() => document.querySelector('[data-testid=done]')?.textContent === '1');
     await knit(second, 'Space', 2);
     await saved(second);
     await second.close();
-    await page.bringToFront();
+    await front(page);
     await reload(page);
     expect(await done(page)).toBe(2);
   });
@@ -117,7 +126,7 @@ describe('a journal that is kept', () => {
   });
 
   it('puts rows of a life that ended elsewhere to the knitter instead of counting them', async () => {
-    await page.bringToFront();
+    await front(page);
     await page.setOfflineMode(true);
     await knit(page, 'Space', 9);
     await knit(page, 'Space', 10);

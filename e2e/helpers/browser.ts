@@ -66,6 +66,14 @@ export async function reload(page: Page) {
   await alive(page);
 }
 
+/** Brings a tab to the front and waits until keys reach it. */
+export async function front(page: Page) {
+  await page.bringToFront();
+  await page.waitForFunction(() => document.hasFocus() && document.visibilityState === 'visible', {
+    polling: 50,
+  });
+}
+
 export const textOf = (page: Page, selector: string) =>
   page.$eval(selector, (element) => (element as HTMLElement).innerText.replace(/\s+/g, ' ').trim());
 
