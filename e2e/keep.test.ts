@@ -11,7 +11,7 @@ import {
   visit,
   waitForText,
 } from './helpers/browser';
-import { castOnRope, choose, done, knit, saved, waitForDone } from './helpers/journeys';
+import { castOnRope, choose, complete, done, saved, waitForDone } from './helpers/journeys';
 
 let app: RunningApp;
 let chromium: OpenBrowser;
@@ -54,12 +54,12 @@ describe('a journal that is kept', () => {
   it('counts a row once when two tabs complete it', async () => {
     const second = await chromium.open(piece);
     await front(page);
-    await knit(page, 'Space', 1);
+    await complete(page, 1);
     await saved(page);
     await front(second);
     expect(await done(second)).toBeLessThanOrEqual(1);
     await second.waitForFunction(() => document.querySelector('[data-testid=done]')?.textContent === '1');
-    await knit(second, 'Space', 2);
+    await complete(second, 2);
     await saved(second);
     await second.close();
     await front(page);
@@ -69,15 +69,15 @@ describe('a journal that is kept', () => {
 
   it('counts a row once when two tabs complete the very same one unseen by each other', async () => {
     expect((await postRow(3, '01a20000-0000-7000-8000-000000000003')).status).toBe(200);
-    await knit(page, 'Space', 3);
+    await complete(page, 3);
     await saved(page);
     expect(await storedRows()).toBe(3);
   });
 
   it('goes on while the server is dead, says so, and hands everything over when it is back', async () => {
     await app.kill();
-    await knit(page, 'Space', 4);
-    await knit(page, 'Space', 5);
+    await complete(page, 4);
+    await complete(page, 5);
     await waitForText(page, '[data-testid=saving]', /kept on this device/);
     await app.restart();
     await saved(page);
@@ -86,8 +86,8 @@ describe('a journal that is kept', () => {
 
   it('keeps unsent rows over a reload of the page, in order', async () => {
     await page.setOfflineMode(true);
-    await knit(page, 'Space', 6);
-    await knit(page, 'Space', 7);
+    await complete(page, 6);
+    await complete(page, 7);
     const kept = await page.evaluate(
       () => Object.keys(localStorage).filter((key) => key.startsWith('gritch.unsent')).length,
     );
@@ -100,7 +100,7 @@ describe('a journal that is kept', () => {
   });
 
   it('does not lose an acknowledged row when the server is killed right after', async () => {
-    await knit(page, 'Space', 8);
+    await complete(page, 8);
     await saved(page);
     await app.kill();
     await app.restart();
@@ -128,8 +128,8 @@ describe('a journal that is kept', () => {
   it('puts rows of a life that ended elsewhere to the knitter instead of counting them', async () => {
     await front(page);
     await page.setOfflineMode(true);
-    await knit(page, 'Space', 9);
-    await knit(page, 'Space', 10);
+    await complete(page, 9);
+    await complete(page, 10);
     await elsewhere(async (laptop) => {
       await choose(laptop, 'Rip back');
       await laptop.waitForSelector('[role=dialog] input:focus');

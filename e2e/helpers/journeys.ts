@@ -45,6 +45,12 @@ export async function knit(page: Page, key: KeyInput, to: number) {
   await waitForDone(page, to);
 }
 
+/** Completes the row by its control, without the keys, which a tab gets only while it is in front. */
+export async function complete(page: Page, to: number) {
+  await page.$eval('[data-testid=complete]', (control) => (control as HTMLButtonElement).click());
+  await waitForDone(page, to);
+}
+
 export async function choose(page: Page, item: string) {
   await press(page, 'More');
   await page.waitForSelector('[role=menu]');
