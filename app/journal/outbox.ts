@@ -111,7 +111,7 @@ export class Outbox {
     refused.forEach((item) => addRefused(this.store(), this.pieceId, item));
     const ids = batch.map(({ id }) => id);
     forget(this.store(), 'unsent', this.pieceId, ids);
-    const pending = this.state.pending.slice(batch.length);
+    const pending = this.state.pending.filter(({ id }) => !ids.includes(id));
     this.set({
       pending,
       refused: [...this.state.refused, ...refused],
