@@ -8,7 +8,7 @@ import { ladderFor } from '@core/repair/ladder';
 import { countdownWords, holdWords, restOfCrossing, stepWords } from './cue';
 import { eventWords } from './journal';
 import { ladderWords } from './ladder';
-import { formWords, notationWords } from './notation';
+import { doubtWords, formWords, notationWords } from './notation';
 
 /** The crossing of a row written on the right side, as its own knitter is told of it. */
 function crossingIn(row: string, hand: Hand = 'right'): string {
@@ -30,7 +30,7 @@ describe('a crossing in words (common practice, no published source)', () => {
     ['2/2 LC', 'right', '2 to the FRONT: knit 2, then knit the held 2'],
     ['2/1 RPC', 'right', '1 to the BACK: knit 2, yarn to front, purl the held 1'],
     ['2/1 LPC', 'right', '2 to the FRONT: purl 1, yarn to back, knit the held 2'],
-    ['1/1 RT', 'right', '1 to the BACK: knit 1 through the back, then knit the held 1'],
+    ['slip next st to cn, hold in back, k1 tbl, k1 from cn', 'right', '1 to the BACK: knit 1 through the back, then knit the held 1'],
     ['2/2 RC', 'left', '2 to the FRONT: knit 2, then knit the held 2'],
     ['2/1 LPC', 'left', '1 to the BACK: knit 2, yarn to front, purl the held 1'],
   ] as const)('%s by the %s hand', (name, hand, words) =>
@@ -127,9 +127,15 @@ describe('what is wrong with a text', () => {
     ['Row 1: k2.\nRnd 2: k2.'],
     ['Row 1: knit the knits and purl the purls.'],
     ['Row 1: k6.\nRow 2: p6.\nRow 3: k4, 2/2 RC.'],
-    ['Multiple of 5 sts.\nRow 1: *k4; rep from * to end.'],
-    ['Row 1: k4 (5 sts).'],
-    ['Rope = do something clever\nRow 1: k2.'],
+    ['Rope = do something clever\nRow 1: Rope.'],
+    ['<b>Row 1:</b> k2'],
+    ['Row 1: k2\u0000, p2.'],
+    ['Row 1: k4 (6, 8).'],
+    ['Row 1: k4.\nRep rows 1-4.'],
+    ['Row 1: sl 2 to cn and hold in back, then wait.'],
+    ['CR = 2/2 RC\nCr = 2/2 LC\nRow 1: cr.'],
+    ['Worked in the round.\nRow 1: k2.'],
+    ['Row 1: work row 1 of Rope over next 8 sts.'],
     ['k2, p2 without a row'],
     ['Row 1 (RS): k2.\nRow 2 (RS): k2.'],
     ['Row 1:'],
@@ -142,6 +148,21 @@ describe('what is wrong with a text', () => {
       expect(words).toMatch(/^.{15,}[.”?]$/);
       expect(words).not.toMatch(/undefined|NaN|\[object/);
     }
+  });
+});
+
+describe('what a text says of itself and its rows deny', () => {
+  it.each([
+    ['Multiple of 5 sts.\nRow 1: *k4; rep from * to end.', /says a multiple of 5, but the rows work over 4 stitches/],
+    ['Panel of 5 sts.\nRow 1: k4.', /says 5 stitches, but the rows work over 4 stitches/],
+    ['Row 1: *k2, p2; rep from * to end. (26 sts)', /says 26 stitches, but the row leaves 4 stitches/],
+    ['A 6-row repeat.\nRow 1: k4.', /says 6 rows, but 1 repeat/],
+    ['Rope = 2/2 RC\nRow 1: k4.', /“Rope” is explained, but no row uses it/],
+  ])('%j', (text, words) => {
+    const read = readRows(text, 'x');
+    const [doubt] = read.ok ? read.value.doubts : [];
+    expect(doubt && doubtWords(doubt).text).toMatch(words);
+    expect(doubt && doubtWords(doubt).place).toMatch(/^Line \d+, column \d+/);
   });
 });
 

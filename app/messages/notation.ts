@@ -1,6 +1,6 @@
 /** Words for what a pasted text gets wrong: what is there, and what to do about it. */
 import type { LinearForm } from '@core/chart/row';
-import type { NotationProblem, Problem } from '@core/notation/problems';
+import type { Doubt, NotationDoubt, NotationProblem, Problem, RowLabel, TextSpan } from '@core/notation/problems';
 import { never } from '@core/result';
 
 const sts = (count: number) => `${count} ${count === 1 ? 'stitch' : 'stitches'}`;
@@ -29,7 +29,23 @@ function words(p: Problem): string {
     case 'unknown-word':
       return `“${p.word}” is not a stitch we know. Check the spelling, or explain it: “${p.word} = slip next … sts to cable needle and hold at …”.`;
     case 'ambiguous-name':
-      return `“${p.word}” has more than one usual meaning. Write ${p.meanings.map((m) => `“${m}”`).join(' or ')}, or explain it in a legend.`;
+      return `“${p.word}” has no single usual meaning. It may be ${p.options.map(({ name }) => name).join(' or ')}: choose one, or explain it in a legend.`;
+    case 'name-clash':
+      return `“${p.word}” could be ${p.names.map((name) => `“${name}”`).join(' or ')}, which differ only in capitals. Write one of them exactly.`;
+    case 'crossing-not-understood':
+      return `“${p.text}” begins like a crossing, but not all of it is clear. Write “slip next 2 sts to cable needle and hold at back, k2, then k2 from cable needle”.`;
+    case 'odd-character':
+      return `The text holds a character that is no letter (code ${p.code16}). Take it out, or paste the text anew.`;
+    case 'markup':
+      return `“${p.text}” is page markup, not knitting. Paste the text as it is read, without markup.`;
+    case 'flat-or-round':
+      return 'The text speaks of working in the round, yet calls every round a row. Say which it is.';
+    case 'choose-size':
+      return `The text is for ${p.sizes} sizes. Choose yours.`;
+    case 'sizes-differ':
+      return `Here are ${p.here} numbers, elsewhere ${p.sizes}. Give every size its number.`;
+    case 'no-such-size':
+      return `The text has ${p.sizes} sizes. Choose one of them.`;
     case 'empty-row':
       return 'Nothing is worked here. Write the stitches after the colon.';
     case 'unclosed':
@@ -48,6 +64,12 @@ function words(p: Problem): string {
       return 'This repeats from *, but the row has no *. Put the * where the repeat begins.';
     case 'repeat-count-unclear':
       return `“${p.times} times” may mean ${p.times} or ${p.times + 1} in all. Write “to end”, “to last … sts” or “${p.times} more times”.`;
+    case 'too-many-unclear':
+      return `More than ${p.most} repeats of this row may be read in two ways. Write “more times” or the count in all.`;
+    case 'repeats-other-rows':
+      return `This repeats rows ${p.first} to ${p.last}, but the last row is ${p.highest}. Rows after the repeat would never be worked again; correct one of them.`;
+    case 'panels-in-rows':
+      return 'This row works other charts over some stitches: the text is a whole piece. Open it as a piece.';
     case 'two-repeats':
       return 'A row can repeat only once. Write the inner one with brackets and a count.';
     case 'to-last-differs':
@@ -80,20 +102,39 @@ function words(p: Problem): string {
       return `The last crossing runs ${sts(p.over)} past the end of the row. Check its counts and the stitches before it.`;
     case 'no-multiple-fits':
       return 'No stitch count makes all rows fit. Check the counts of this row.';
-    case 'stated-multiple-wrong':
-      return `The rows do not work over a multiple of ${p.multiple}${p.plus ? ` plus ${p.plus}` : ''}. Correct the multiple or the rows.`;
-    case 'stated-count-wrong':
-      return `This says ${sts(p.stated)}, but the row leaves ${formWords(p.form)}.`;
-    case 'ring-needs-whole-repeats':
-      return 'A round that starts after the marker must be whole repeats.';
     default:
       return never(p);
   }
 }
 
-/** "Line 2, column 8 (row 3): ..." */
-export function notationWords(problem: NotationProblem): { place: string; text: string } {
-  const { at, row } = problem;
-  const inRow = row ? ` (${row.kind === 'setUp' ? 'set-up row' : 'row'} ${row.number})` : '';
-  return { place: `Line ${at.line}, column ${at.column}${inRow}`, text: words(problem) };
+function doubtText(d: Doubt): string {
+  switch (d.code) {
+    case 'stated-multiple-wrong':
+      return `The text says a multiple of ${d.multiple}${d.plus ? ` plus ${d.plus}` : ''}, but the rows work over ${formWords(d.form)}.`;
+    case 'stated-width-wrong':
+      return `The text says ${sts(d.stated)}, but the rows work over ${formWords(d.form)}.`;
+    case 'stated-count-wrong':
+      return `This says ${sts(d.stated)}, but the row leaves ${formWords(d.form)}.`;
+    case 'stated-rows-wrong':
+      return `The text says ${d.stated} rows, but ${d.rows} repeat.`;
+    case 'legend-unused':
+      return `“${d.name}” is explained, but no row uses it.`;
+    default:
+      return never(d);
+  }
 }
+
+function placeOf(at: TextSpan, row: RowLabel | undefined): string {
+  const inRow = row ? ` (${row.kind === 'setUp' ? 'set-up row' : 'row'} ${row.number})` : '';
+  return `Line ${at.line}, column ${at.column}${inRow}`;
+}
+
+/** "Line 2, column 8 (row 3): ..." */
+export const notationWords = (problem: NotationProblem): { place: string; text: string } => ({
+  place: placeOf(problem.at, problem.row),
+  text: words(problem),
+});
+export const doubtWords = (doubt: NotationDoubt): { place: string; text: string } => ({
+  place: placeOf(doubt.at, doubt.row),
+  text: doubtText(doubt),
+});

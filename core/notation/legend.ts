@@ -1,96 +1,134 @@
-/** Legend entries: a name of the designer's own, and the crossing that it stands for. The legend always wins. */
-import { takes } from '../stitch/cells';
-import type { Depth, Stitch } from '../stitch/types';
-import { Cursor } from './cursor';
-import { BodyReader, type Item, type Legend, type Meaning } from './items';
-import type { NotationProblem } from './problems';
-import type { Scanned } from './scan';
+/** Legend entries: a name of the designer's own, and what it stands for. The legend always wins. */
+import type { Cell } from '../stitch/types';
+import { crossingOfWords } from '../stitch/working';
+import { BodyReader, PLAIN_CONTEXT } from './body';
+import { optionName } from './crossing-names';
+import { explainedCell, glossOf } from './glossary';
+import { LegendNames, type LegendName } from './legend-names';
+import type { NotationProblem, Option, TextSpan } from './problems';
+import type { LegendStatement, Scanned } from './scan';
+import { beginsSpelled, readSpelled, readTwist, type Spelled } from './spelled';
+import type { Meaning } from './syntax';
+import { Cursor } from './text';
 
-const NEEDLE = '(?:(?:a |the |first |second )*(?:cable needle|dpn|c\\.?n\\.?))';
-const SLIP = new RegExp(
-  `(?:sl|slip|place) (?:the )?(?:next )?(?:first )?(\\d{1,2}|(?=st)) ?(?:sts?|stitch(?:es)?)?(?: purlwise)? (?:on ?)?to ${NEEDLE},? (?:and )?(?:hold|leave)(?: (?:it|them))? (?:(?:in|at|to)(?: the)? )?(front|back)(?: of (?:the )?work)?[\\s,;.]*`,
-);
-const CENTRE = new RegExp(
-  `(?:sl|slip|place) (?:the )?next (\\d{1,2}) ?(?:sts?|stitch(?:es)?)? (?:on ?)?to (?:a |the )?second ${NEEDLE},? (?:and )?hold (behind all|between|in front of all)[\\s,;.]*`,
-);
-const FROM = new RegExp(`,? *from (?:the )?(?:second )?${NEEDLE}`, 'gi');
-
-const DEPTH: Readonly<Record<string, Depth>> = {
-  'behind all': 'below',
-  between: 'between',
-  'in front of all': 'above',
+export type LegendEntry = {
+  readonly name: string;
+  readonly at: TextSpan;
+  readonly meaning: Meaning | null;
+  /** Ways in which the entry can be read, where it leaves something open. */
+  readonly options: readonly Option[];
+  /** The words to be kept in mind only: an abbreviation that says nothing new. */
+  readonly idle: boolean;
 };
 
-/** The one-to-one stitches of a list of items; null if anything else stands there. */
-function plainStitches(items: readonly Item[]): Stitch[] | null {
-  const stitches: Stitch[] = [];
-  for (const item of items) {
-    if (item.kind === 'group') {
-      const inner = plainStitches(item.items);
-      if (!inner) return null;
-      for (let i = 0; i < item.times; i += 1) stitches.push(...inner);
-    } else if (item.kind === 'cell' && item.cell.kind === 'stitch' && takes(item.cell) === 1) {
-      for (let i = 0; i < item.count; i += 1) stitches.push(item.cell.stitch);
-    } else if (item.kind === 'slip' && item.yarn !== 'wrongSide') {
-      for (let i = 0; i < item.count; i += 1)
-        stitches.push(item.yarn === 'back' ? 'slipBehind' : 'slipBefore');
-    } else return null;
-  }
-  return stitches;
-}
+const HOLD_PAIR = /\b(front|back)\b ?\((front|back)\)/gi;
+const BEGINS = /\b(?:(?:sl|slip|place|put|transfer) (?:the )?(?:next |first |following )*(?:\d|one|two|three|four|five|six|st)|(?:knit|k|purl|p)(?: into)?(?: the)? (?:2nd|second)|k2tog|skip|miss)/i;
+const ENDS = /^[ .;,]*(?:\([^)]*\)[ .]*)?(?:[A-Z][^.]*\.? ?)*$/;
 
-function spelled(text: string): Meaning | null {
-  const cursor = new Cursor(text, 0, text.length);
-  const held = cursor.take(SLIP);
-  if (!held) return null;
-  const centre = cursor.take(CENTRE);
-  const rest = text.slice(cursor.at);
-  // "from cable needle" only tells where the stitches come from: the counts above say it already.
-  const froms = rest.match(FROM)?.length ?? 0;
-  if (froms !== (centre ? 2 : 1)) return null;
-  const body = rest.replace(FROM, '');
-  const reader = new BodyReader(new Cursor(body, 0, body.length), new Map());
-  const read = reader.read();
-  const stitches = read.kind === 'items' && reader.problems.length === 0 ? plainStitches(read.items) : null;
-  if (!stitches) return null;
-  const heldCount = Number(held[1] || 1);
-  const centreCount = centre ? Number(centre[1]) : 0;
-  const thenCount = stitches.length - heldCount - centreCount;
-  if (heldCount < 1 || thenCount < 1 || (centre && centreCount < 1)) return null;
-  const depth = centre && (DEPTH[(centre[2] as string).toLowerCase()] as Depth);
-  return {
-    kind: 'words',
-    words: {
-      hold: (held[2] as string).toLowerCase() as 'front' | 'back',
-      held: stitches.slice(thenCount + centreCount),
-      ...(depth && { centre: { stitches: stitches.slice(thenCount, thenCount + centreCount), depth } }),
-      then: stitches.slice(0, thenCount),
-    },
-  };
+const seen = (spelled: Spelled, depth: Spelled['depths'][number]): Cell => {
+  const { words } = spelled;
+  const centre = words.centre && { ...words.centre, depth };
+  return crossingOfWords({ ...words, ...(centre && { centre }) }, { side: 'RS', direction: 'rightToLeft' });
+};
+
+type Reading = { readonly meaning: Meaning | null; readonly options: readonly Option[] };
+const NOTHING: Reading = { meaning: null, options: [] };
+
+/** A crossing in full, from its first word to the end of the entry; a closing remark in brackets is passed over. */
+function spelledOut(body: string): Reading {
+  const cursor = new Cursor(body);
+  if (beginsSpelled(cursor)) {
+    const spelled = readSpelled(cursor);
+    if (!spelled || !ENDS.test(cursor.text.slice(cursor.at))) return NOTHING;
+    if (spelled.depths.length < 2) return { meaning: { kind: 'words', words: spelled.words }, options: [] };
+    const cells = spelled.depths.map((depth) => seen(spelled, depth));
+    return { meaning: null, options: cells.map((cell) => ({ name: optionName(cell), cell })) };
+  }
+  const twist = readTwist(cursor);
+  return twist && ENDS.test(cursor.text.slice(cursor.at))
+    ? { meaning: { kind: 'words', words: twist }, options: [] }
+    : NOTHING;
 }
 
 /** An entry that only gives another name, such as `Rope cross = 2/2 RC`. */
-function alias(text: string): Meaning | null {
-  const reader = new BodyReader(new Cursor(text, 0, text.length), new Map());
+function alias(body: string): Reading {
+  const explained = explainedCell(body);
+  if (explained) return { meaning: { kind: 'picture', cell: explained }, options: [] };
+  const reader = new BodyReader(new Cursor(body.replace(/[. ]+$/, '')), PLAIN_CONTEXT);
   const read = reader.read();
   const [item, more] = read.kind === 'items' ? read.items : [];
-  return reader.problems.length === 0 && item?.kind === 'named' && !more ? item.meaning : null;
+  const [problem] = reader.problems;
+  if (problem?.code === 'ambiguous-name' && reader.problems.length === 1 && !item)
+    return { meaning: null, options: problem.options };
+  if (reader.problems.length > 0 || more || !item) return NOTHING;
+  if (item.kind === 'named') return { meaning: item.meaning, options: [] };
+  if (item.kind === 'cell' && item.count === 1)
+    return { meaning: { kind: 'picture', cell: item.cell }, options: [] };
+  return NOTHING;
 }
 
+function define(body: string): Reading {
+  const whole = spelledOut(body);
+  if (whole.meaning || whole.options.length > 0) return whole;
+  const begins = BEGINS.exec(body)?.index ?? 0;
+  if (begins > 0) return spelledOut(body.slice(begins));
+  return BEGINS.test(body) ? NOTHING : alias(body);
+}
+
+/** "C4F (C4B) = ... hold in front (back) ..." is two entries. */
+function unfold(statement: LegendStatement, body: string): { name: string; body: string }[] {
+  const pair = /^([^()]+?) ?[(/] ?([^()]+?)\)?$/.exec(statement.name);
+  const holds = body.match(HOLD_PAIR);
+  if (pair && holds)
+    return [1, 2].map((which) => ({
+      name: (pair[which] as string).trim(),
+      body: body.replace(HOLD_PAIR, `$${which}`),
+    }));
+  const short = statement.name.replace(/ ?\([^)]*\)$/, '').trim();
+  const names = short === '' || short === statement.name ? [statement.name] : [short, statement.name];
+  return names.map((name) => ({ name, body }));
+}
+
+export type ReadLegend = {
+  readonly entries: readonly LegendEntry[];
+  readonly names: LegendNames;
+  readonly problems: readonly NotationProblem[];
+};
+
+function entryOf(name: string, body: string, at: TextSpan): LegendEntry {
+  const gloss = glossOf(name, body);
+  if (gloss === 'known') return { name, at, meaning: null, options: [], idle: true };
+  if (gloss === 'contradicts') return { name, at, meaning: null, options: [], idle: false };
+  return { name, at, idle: false, ...define(body) };
+}
+
+const basicContradiction = (entry: LegendEntry, body: string): NotationProblem[] =>
+  glossOf(entry.name, body) === 'contradicts'
+    ? [{ code: 'legend-not-understood', name: entry.name, at: entry.at }]
+    : [];
+
 /** Reads every entry of a scanned text. */
-export function readLegend(scanned: Scanned): { legend: Legend; problems: NotationProblem[] } {
-  const legend = new Map<string, Meaning>();
+export function readLegend(scanned: Scanned, picks: Readonly<Record<string, Cell>>): ReadLegend {
   const problems: NotationProblem[] = [];
-  for (const entry of scanned.legend) {
-    const text = scanned.text
-      .slice(entry.bodyFrom, entry.to)
-      .replace(/\s+/g, ' ')
-      .replace(/[. ]+$/, '');
-    const meaning = spelled(text) ?? alias(text);
-    const at = scanned.lines.span(entry.from, entry.to);
-    if (!meaning) problems.push({ code: 'legend-not-understood', name: entry.name, at });
-    else if (legend.has(entry.name)) problems.push({ code: 'legend-twice', name: entry.name, at });
-    else legend.set(entry.name, meaning);
+  const entries: LegendEntry[] = [];
+  const known = new Set<string>();
+  for (const statement of scanned.legend) {
+    const body = scanned.text.slice(statement.bodyFrom, statement.to).replace(/\s+/g, ' ').trim();
+    const at = scanned.lines.span(statement.from, statement.to);
+    for (const { name, body: own } of unfold(statement, body)) {
+      const entry = entryOf(name, own, at);
+      const picked = picks[name];
+      problems.push(...basicContradiction(entry, own));
+      if (known.has(name) && !entry.idle) problems.push({ code: 'legend-twice', name, at });
+      else
+        entries.push(
+          entry.options.length > 0 && picked
+            ? { ...entry, meaning: { kind: 'picture', cell: picked } }
+            : entry,
+        );
+      known.add(name);
+    }
   }
-  return { legend, problems };
+  const names = entries.flatMap(({ name, meaning, idle }): LegendName[] => (idle ? [] : [{ name, meaning }]));
+  return { entries, names: new LegendNames(names), problems };
 }

@@ -1,17 +1,17 @@
 /**
  * Names of stitches and crossings. A name is only a view of the data: written for the right side, worked by a
- * right hand. Two families: over/under counts ("2/2 RC", "2/1 LPC") and totals with the hold ("C4F", "T3B").
+ * right hand. This file writes them; crossing-names.ts reads them, far more widely.
  */
 import type { Cell, Crossing, Lean, Stitch } from '../stitch/types';
 import { stitchesAfter } from '../stitch/cells';
 
-export const FAMILIES = ['fraction', 'hold'] as const;
-/** `fraction`: 2/2 RC, 2/1 LPC; `hold`: C4B, T3F. */
+export const FAMILIES = ['fraction', 'hold', 'lean', 'words'] as const;
+/** `fraction`: 2/2 RC, 2/1 LPC; `hold`: C4B, T3F; `lean`: C4R, T3L; `words`: 2 over 2 right cross. */
 export type Family = (typeof FAMILIES)[number];
 
 const times = (count: number, stitch: Stitch): Stitch[] => Array.from({ length: count }, () => stitch);
 
-function cross(
+export function cross(
   lean: Lean,
   over: number,
   under: number,
@@ -22,7 +22,7 @@ function cross(
 }
 
 /** Stitches named by a fixed word, as they look from the side they are worked on. */
-const FIXED: Readonly<Record<string, Cell>> = {
+export const FIXED: Readonly<Record<string, Cell>> = {
   k2tog: { kind: 'decrease', of: 2, lean: 'right', face: 'knit' },
   ssk: { kind: 'decrease', of: 2, lean: 'left', face: 'knit' },
   p2tog: { kind: 'decrease', of: 2, lean: 'right', face: 'purl' },
@@ -46,10 +46,19 @@ const FIXED: Readonly<Record<string, Cell>> = {
 };
 const ALSO: Readonly<Record<string, string>> = {
   s2kp: 'cdd',
+  s2kp2: 'cdd',
+  'k2tog tbl': 'ssk',
+  'k2togtbl': 'ssk',
+  'p2tog tbl': 'ssp',
+  'p2togtbl': 'ssp',
   yfwd: 'yo',
+  yrn: 'yo',
   m1pl: 'm1p',
+  m1lp: 'm1p',
   m1pr: 'm1rp',
   'no st': 'no stitch',
+  'make bobble': 'mb',
+  'yarn over': 'yo',
 };
 const FIXED_KEYS = [...Object.keys(FIXED), ...Object.keys(ALSO)].sort((a, b) => b.length - a.length);
 export const FIXED_PATTERN = new RegExp(`(${FIXED_KEYS.join('|')})(?![a-z0-9/])`);
@@ -63,30 +72,6 @@ export function fixedName(key: (cell: Cell) => string, cell: Cell): string | nul
   return Object.keys(FIXED).find((word) => key(FIXED[word] as Cell) === wanted) ?? null;
 }
 
-export const FRACTION_PATTERN = /(\d{1,2}) ?\/ ?(\d{1,2}) ?(rpc|lpc|rc|lc|rt|lt)(?![a-z0-9/])/;
-export const HOLD_PATTERN = /([ct])(\d{1,2})([fb])(?![a-z0-9/])/;
-
-/** "2/1 LPC": over count, under count, lean, P = the under group purled, T = the over group through the back loop. */
-export function fractionCrossing(over: number, under: number, code: string): Crossing {
-  const letters = code.toLowerCase();
-  const lean: Lean = letters.startsWith('r') ? 'right' : 'left';
-  if (letters.endsWith('t')) return cross(lean, over, under, 'knit', 'knitTbl');
-  return cross(lean, over, under, letters.includes('pc') ? 'purl' : 'knit');
-}
-
-/**
- * "C4B", "T3F": the hold gives the lean. C splits an even total in half; T is knits over purls, 2 over the rest
- * of 3 or 4, 1 over 1 of 2. Other totals are read in more than one way and need a legend: null.
- */
-export function holdCrossing(kind: string, total: number, hold: string): Crossing | null {
-  const lean: Lean = hold.toLowerCase() === 'b' ? 'right' : 'left';
-  if (total < 2) return null;
-  if (kind.toLowerCase() === 'c') return total % 2 === 0 ? cross(lean, total / 2, total / 2, 'knit') : null;
-  if (total > 4) return null;
-  const over = total === 2 ? 1 : 2;
-  return cross(lean, over, total - over, 'purl');
-}
-
 const all = (group: readonly Stitch[], stitch: Stitch) => group.every((s) => s === stitch);
 
 function fractionName(c: Crossing): string | null {
@@ -94,34 +79,35 @@ function fractionName(c: Crossing): string | null {
   const letter = c.lean === 'right' ? 'R' : 'L';
   if (all(c.over, 'knit') && all(c.under, 'knit')) return `${counts} ${letter}C`;
   if (all(c.over, 'knit') && all(c.under, 'purl')) return `${counts} ${letter}PC`;
-  if (all(c.over, 'knitTbl') && all(c.under, 'knit')) return `${counts} ${letter}T`;
   return null;
 }
 
-function holdName(c: Crossing): string | null {
-  const hold = c.lean === 'right' ? 'B' : 'F';
+function wordName(c: Crossing): string | null {
+  if (!all(c.over, 'knit') || !(all(c.under, 'knit') || all(c.under, 'purl'))) return null;
+  const purl = all(c.under, 'purl') ? 'purl ' : '';
+  return `${c.over.length} over ${c.under.length} ${c.lean} ${purl}cross`;
+}
+
+function totalName(c: Crossing, letter: string): string | null {
   const total = stitchesAfter(c).length;
   if (!all(c.over, 'knit')) return null;
-  if (all(c.under, 'knit')) return c.over.length === c.under.length ? `C${total}${hold}` : null;
-  const usual = c.over.length === (total === 2 ? 1 : 2) && total <= 4;
-  return usual && all(c.under, 'purl') ? `T${total}${hold}` : null;
+  if (all(c.under, 'knit')) return c.over.length === c.under.length ? `C${total}${letter}` : null;
+  const usual = c.over.length === 2 && (total === 3 || total === 4);
+  return usual && all(c.under, 'purl') ? `T${total}${letter}` : null;
 }
 
 /** The name of a crossing in a family, as seen from the side it is worked on; null if the family has none. */
 export function crossingName(crossing: Crossing, family: Family): string | null {
   if (crossing.centre) return null;
-  return family === 'fraction' ? fractionName(crossing) : holdName(crossing);
-}
-
-/** Names that are used in more than one sense, with the senses to choose from. */
-export function ambiguousMeanings(word: string): readonly string[] | null {
-  const hold = /^([ct])(\d{1,2})([fb])$/i.exec(word);
-  if (hold) {
-    const total = Number(hold[2]);
-    const lean = /b/i.test(hold[3] as string) ? 'R' : 'L';
-    const purl = /t/i.test(hold[1] as string) ? 'P' : '';
-    const large = Math.ceil(total / 2);
-    return [`${large}/${total - large} ${lean}${purl}C`, `${total - large}/${large} ${lean}${purl}C`];
+  const right = crossing.lean === 'right';
+  switch (family) {
+    case 'fraction':
+      return fractionName(crossing);
+    case 'words':
+      return wordName(crossing);
+    case 'hold':
+      return totalName(crossing, right ? 'B' : 'F');
+    case 'lean':
+      return totalName(crossing, right ? 'R' : 'L');
   }
-  return /^m1$/i.test(word) ? ['M1L', 'M1R'] : null;
 }

@@ -1,27 +1,45 @@
 /** What can be wrong with a pasted text. Each problem names its place; words for it live in app/messages. */
 import type { LinearForm } from '../chart/row';
-import type { Side } from '../stitch/types';
+import type { Cell, Side } from '../stitch/types';
 
-/** 1-based line and column in the pasted text. */
-export type TextSpan = { readonly line: number; readonly column: number; readonly length: number };
+/** 1-based line and column in the pasted text; `from` is the same place as a 0-based offset. */
+export type TextSpan = {
+  readonly line: number;
+  readonly column: number;
+  readonly length: number;
+  readonly from: number;
+};
+
+/** One thing that a name may stand for. */
+export type Option = { readonly name: string; readonly cell: Cell };
 
 export type Problem =
   | { readonly code: 'no-rows' }
   | { readonly code: 'text-too-long'; readonly most: number }
+  | { readonly code: 'odd-character'; readonly code16: string }
+  | { readonly code: 'markup'; readonly text: string }
   | { readonly code: 'stray-line'; readonly text: string }
   | { readonly code: 'header-not-understood'; readonly text: string }
   | { readonly code: 'legend-not-understood'; readonly name: string }
   | { readonly code: 'legend-twice'; readonly name: string }
   | { readonly code: 'unknown-word'; readonly word: string }
-  | { readonly code: 'ambiguous-name'; readonly word: string; readonly meanings: readonly string[] }
+  /** Asked: one of the options, or whatever a legend entry says. */
+  | { readonly code: 'ambiguous-name'; readonly word: string; readonly options: readonly Option[] }
+  | { readonly code: 'name-clash'; readonly word: string; readonly names: readonly string[] }
+  | { readonly code: 'crossing-not-understood'; readonly text: string }
+  | { readonly code: 'flat-or-round' }
+  | { readonly code: 'choose-size'; readonly sizes: number }
+  | { readonly code: 'sizes-differ'; readonly sizes: number; readonly here: number }
+  | { readonly code: 'no-such-size'; readonly sizes: number }
   | { readonly code: 'empty-row' }
-  | { readonly code: 'unclosed'; readonly bracket: '[' | '(' | '*' }
-  | { readonly code: 'unopened'; readonly bracket: ']' | ')' }
+  | { readonly code: 'unclosed'; readonly bracket: '[' | '(' | '{' | '*' }
+  | { readonly code: 'unopened'; readonly bracket: ']' | ')' | '}' }
   | { readonly code: 'too-deep'; readonly most: number }
   | { readonly code: 'missing-times' }
   | { readonly code: 'count-out-of-range'; readonly count: number; readonly most: number }
   | { readonly code: 'repeat-without-star' }
   | { readonly code: 'repeat-count-unclear'; readonly times: number }
+  | { readonly code: 'too-many-unclear'; readonly most: number }
   | { readonly code: 'two-repeats' }
   | { readonly code: 'to-last-differs'; readonly stated: number; readonly follows: number }
   | { readonly code: 'row-missing'; readonly number: number }
@@ -32,15 +50,23 @@ export type Problem =
   | { readonly code: 'copies-nothing'; readonly number: number }
   | { readonly code: 'copies-itself'; readonly number: number }
   | { readonly code: 'lists-differ'; readonly rows: number; readonly copies: number }
+  | { readonly code: 'repeats-other-rows'; readonly first: number; readonly last: number; readonly highest: number }
+  | { readonly code: 'panels-in-rows' }
   | { readonly code: 'nothing-below' }
   | { readonly code: 'presents-two-ways' }
   | { readonly code: 'counts-differ'; readonly takes: LinearForm; readonly gives: LinearForm }
   | { readonly code: 'crossing-past-end'; readonly over: number }
-  | { readonly code: 'no-multiple-fits' }
-  | { readonly code: 'stated-multiple-wrong'; readonly multiple: number; readonly plus: number }
-  | { readonly code: 'stated-count-wrong'; readonly stated: number; readonly form: LinearForm }
-  | { readonly code: 'ring-needs-whole-repeats' };
+  | { readonly code: 'no-multiple-fits' };
 
 /** The row a problem is in, as the text numbers it. */
 export type RowLabel = { readonly kind: 'setUp' | 'row'; readonly number: number };
 export type NotationProblem = Problem & { readonly at: TextSpan; readonly row?: RowLabel };
+
+/** What the text says of itself and the rows deny; the chart stands all the same. */
+export type Doubt =
+  | { readonly code: 'stated-multiple-wrong'; readonly multiple: number; readonly plus: number; readonly form: LinearForm }
+  | { readonly code: 'stated-width-wrong'; readonly stated: number; readonly form: LinearForm }
+  | { readonly code: 'stated-count-wrong'; readonly stated: number; readonly form: LinearForm }
+  | { readonly code: 'stated-rows-wrong'; readonly stated: number; readonly rows: number }
+  | { readonly code: 'legend-unused'; readonly name: string };
+export type NotationDoubt = Doubt & { readonly at: TextSpan; readonly row?: RowLabel };

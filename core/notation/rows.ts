@@ -1,10 +1,11 @@
 /** The rows of a text in order: lists, "all WS rows" and copies resolved, sides settled, nothing counted yet. */
 import type { Side } from '../stitch/types';
-import { Cursor } from './cursor';
+import { BodyReader, type BodyContext } from './body';
 import { readHeader, type Every, type RowHeader } from './header';
-import { BodyReader, type Body, type Legend } from './items';
 import type { NotationProblem, Problem, RowLabel, TextSpan } from './problems';
 import type { Scanned } from './scan';
+import type { Body } from './syntax';
+import { Cursor } from './text';
 
 /** `number` is the pattern row; set-up rows are 0, -1, ... counted back from row 1. */
 export type WrittenRow = {
@@ -25,26 +26,23 @@ export type WrittenRows = {
 };
 
 const MOST_ROWS = 5000;
+const MOST_MISSING = 20;
 type Parsed = { readonly header: RowHeader; readonly body: Body; readonly at: TextSpan };
 
-function parse(scanned: Scanned, legend: Legend, problems: NotationProblem[]): Parsed[] {
+function parse(scanned: Scanned, context: BodyContext, problems: NotationProblem[]): Parsed[] {
   return scanned.rows.flatMap((statement) => {
     const cursor = new Cursor(scanned.text, statement.from, statement.to, scanned.lines);
     const header = readHeader(cursor);
-    const at = scanned.lines.span(statement.from, statement.to);
-    if (!header.ok) {
-      problems.push({
-        code: header.error,
-        text: scanned.text.slice(statement.from, statement.to).trim().slice(0, 40),
-        at,
-      });
+    const at = cursor.span(0, cursor.text.trimEnd().length);
+    if (!header) {
+      problems.push({ code: 'header-not-understood', text: cursor.text.trim().slice(0, 40), at });
       return [];
     }
-    const reader = new BodyReader(cursor, legend);
+    const reader = new BodyReader(cursor, context);
     const body = reader.read();
-    const row: RowLabel = { kind: header.value.kind, number: header.value.numbers[0] ?? 1 };
+    const row: RowLabel = { kind: header.kind, number: header.numbers[0] ?? 1 };
     problems.push(...reader.problems.map((problem) => ({ ...problem, row })));
-    return [{ header: header.value, body, at }];
+    return [{ header, body, at }];
   });
 }
 
@@ -55,13 +53,27 @@ const sideOfRow = (firstSide: Side, number: number): Side =>
 const rowNumberOf = (label: RowLabel, setUps: number) =>
   label.kind === 'row' ? label.number : label.number - setUps;
 
-const isEvery = (every: Every, number: number, side: Side) =>
-  every === 'even' ? number % 2 === 0 : every === 'odd' ? number % 2 === 1 : side === every;
+type EveryRow = { readonly every: Every; readonly after: number; readonly parsed: Parsed };
+
+function isEvery({ every, after }: EveryRow, number: number, side: Side): boolean {
+  switch (every) {
+    case 'even':
+      return number % 2 === 0;
+    case 'odd':
+      return number % 2 === 1;
+    case 'other':
+      return number > after && (number - after) % 2 === 0;
+    case 'following':
+      return number > after;
+    default:
+      return side === every;
+  }
+}
 
 class Assembly {
   private readonly byNumber = new Map<number, Parsed>();
   private readonly setUps: Parsed[] = [];
-  private readonly everies: { every: Every; parsed: Parsed }[] = [];
+  private readonly everies: EveryRow[] = [];
 
   constructor(
     parsed: readonly Parsed[],
@@ -81,7 +93,8 @@ class Assembly {
       for (let i = 0; i < count; i += 1) this.setUps.push(parsed);
       return;
     }
-    if (header.every) this.everies.push({ every: header.every, parsed });
+    if (header.every)
+      this.everies.push({ every: header.every, after: Math.max(0, ...header.numbers.slice(-1)), parsed });
     for (const number of header.numbers) {
       if (number < 1 || number > MOST_ROWS)
         this.fail({ code: 'too-many-rows', most: MOST_ROWS }, at, { kind: 'row', number });
@@ -106,12 +119,12 @@ class Assembly {
     const highest = Math.max(0, ...this.byNumber.keys());
     const next = highest + 1;
     const side = inTheRound ? 'RS' : sideOfRow(firstSide, next);
-    return this.everies.some(({ every }) => isEvery(every, next, side)) ? next : highest;
+    return this.everies.some((row) => isEvery(row, next, side)) ? next : highest;
   }
 
   private parsedFor(number: number, side: Side): Parsed | undefined {
     return (
-      this.byNumber.get(number) ?? this.everies.find(({ every }) => isEvery(every, number, side))?.parsed
+      this.byNumber.get(number) ?? this.everies.find((row) => isEvery(row, number, side))?.parsed
     );
   }
 
@@ -140,7 +153,24 @@ class Assembly {
     return original ? this.resolve(original, source, sideOf, seen.add(source)) : null;
   }
 
-  rows(inTheRound: boolean): Omit<WrittenRows, 'problems' | 'turned'> {
+  /** "Rep rows 3-10": the rows before the first are worked once; rows after the last would never be worked again. */
+  private repeatFrom(count: number, repeats: Scanned['repeats']): number {
+    const firsts = new Set(repeats.map(({ first }) => first));
+    for (const { first, last, at } of repeats)
+      if (last !== count || first >= last || firsts.size > 1)
+        this.problems.push({ code: 'repeats-other-rows', first, last, highest: count, at });
+    return repeats[0]?.first ?? 1;
+  }
+
+  private missed = 0;
+  private missing(number: number) {
+    this.missed += 1;
+    if (this.missed > MOST_MISSING) return;
+    const near = [...this.byNumber].find(([n]) => n > number)?.[1].at ?? START;
+    this.fail({ code: 'row-missing', number }, near, { kind: 'row', number });
+  }
+
+  rows(inTheRound: boolean, repeats: Scanned['repeats']): Omit<WrittenRows, 'problems' | 'turned'> {
     const firstSide = this.firstSide(inTheRound);
     const sideOf = (number: number): Side => (inTheRound ? 'RS' : sideOfRow(firstSide, number));
     const build = (parsed: Parsed, label: RowLabel): WrittenRow[] => {
@@ -158,28 +188,38 @@ class Assembly {
     };
     const setUp = this.setUps.flatMap((parsed, i) => build(parsed, { kind: 'setUp', number: i + 1 }));
     const count = this.rowCount(firstSide, inTheRound);
-    const rows = Array.from({ length: count }, (_, i) => i + 1).flatMap((number) => {
+    const first = this.repeatFrom(count, repeats);
+    const rows = Array.from({ length: count }, (_, i) => i + 1).map((number) => {
       const parsed = this.parsedFor(number, sideOf(number));
       if (parsed) return build(parsed, { kind: 'row', number });
-      const near = [...this.byNumber].find(([n]) => n > number)?.[1].at ?? { line: 1, column: 1, length: 1 };
-      this.fail({ code: 'row-missing', number }, near, { kind: 'row', number });
+      this.missing(number);
       return [];
     });
-    return { inTheRound, firstSide, setUp, rows };
+    return {
+      inTheRound,
+      firstSide: sideOf(first),
+      setUp: [...setUp, ...rows.slice(0, first - 1).flat()],
+      rows: rows.slice(first - 1).flat(),
+    };
   }
 }
 
+const START: TextSpan = { line: 1, column: 1, length: 1, from: 0 };
+
 /** Puts the scanned rows in order. Problems are gathered; rows with one are left out. */
-export function writtenRows(scanned: Scanned, legend: Legend): WrittenRows {
+export function writtenRows(scanned: Scanned, context: BodyContext, round: boolean | null): WrittenRows {
   const problems: NotationProblem[] = [];
-  const parsed = parse(scanned, legend, problems);
+  const parsed = parse(scanned, context, problems);
   const numbered = parsed.filter(({ header }) => header.numbers.length > 0 || header.kind === 'setUp');
-  const inTheRound = numbered.some(({ header }) => header.unit === 'round');
-  const odd = numbered.find(({ header }) => inTheRound && header.unit === 'row');
-  if (odd) problems.push({ code: 'rows-and-rounds', at: odd.at });
-  const assembled = new Assembly(parsed, problems).rows(inTheRound);
-  if (assembled.rows.length === 0 && problems.length === 0)
-    problems.push({ code: 'no-rows', at: { line: 1, column: 1, length: 1 } });
   const turned = parsed.some(({ header }) => header.side === 'WS' || header.every === 'WS');
+  const rounds = numbered.filter(({ header }) => header.unit === 'round');
+  const odd = numbered.find(({ header }) => rounds.length > 0 && header.unit === 'row');
+  if (odd && round === null) problems.push({ code: 'rows-and-rounds', at: odd.at });
+  const unsure = round === null && rounds.length === 0 && !turned && scanned.saysRound;
+  const [first] = numbered;
+  if (unsure && first) problems.push({ code: 'flat-or-round', at: first.at });
+  const inTheRound = round ?? rounds.length > 0;
+  const assembled = new Assembly(parsed, problems).rows(inTheRound, scanned.repeats);
+  if (assembled.rows.length === 0 && problems.length === 0) problems.push({ code: 'no-rows', at: START });
   return { ...assembled, turned, problems };
 }

@@ -1,69 +1,232 @@
-/** The first stage: a pasted text cut into rows, legend entries, a stated multiple, and remarks. */
-import { Lines, plainCharacters } from './cursor';
-import { LOOKS_LIKE_HEADER } from './header';
+/** The first stage: a pasted text cut into rows, legend entries, what it states of itself, and remarks. */
+import { BEGINS_ROW, readHeader } from './header';
 import type { NotationProblem, TextSpan } from './problems';
+import { chooseSize } from './sizes';
+import { Cursor, Lines, plainCharacters } from './text';
 
 export type Statement = { readonly from: number; readonly to: number };
+/** The definition runs from `bodyFrom` to `to`. */
+export type LegendStatement = Statement & { readonly name: string; readonly bodyFrom: number };
+export type Stated = { readonly multiple: number; readonly plus: number; readonly at: TextSpan };
+export type StatedNumber = { readonly count: number; readonly at: TextSpan };
+/** A stretch of lines that is neither row nor entry. */
+export type Loose = Statement & { readonly holdsStitches: boolean };
+
 export type Scanned = {
   readonly text: string;
   readonly lines: Lines;
+  readonly sizes: number;
   readonly rows: readonly Statement[];
-  /** `name` runs from `from` to `nameEnd`; the definition from `bodyFrom` to `to`. */
-  readonly legend: readonly (Statement & { readonly name: string; readonly bodyFrom: number })[];
-  readonly multiple: { readonly multiple: number; readonly plus: number; readonly at: TextSpan } | null;
-  readonly remarks: readonly TextSpan[];
+  readonly legend: readonly LegendStatement[];
+  readonly loose: readonly Loose[];
+  /** "Rep rows 3-10". */
+  readonly repeats: readonly { readonly first: number; readonly last: number; readonly at: TextSpan }[];
+  readonly multiple: Stated | null;
+  /** "Panel of 24 sts", "cast on 34 sts". */
+  readonly width: StatedNumber | null;
+  /** "8-row repeat". */
+  readonly rowCount: StatedNumber | null;
+  readonly saysRound: boolean;
   readonly problems: readonly NotationProblem[];
 };
 
 export const MOST_CHARACTERS = 200_000;
 
-const LEGEND = /^ *([^=:\n*[\]]{1,40}?) *(?:=|:(?= *(?:sl|slip|place|hold)\b)) *(?=\S)/i;
-const MULTIPLE =
-  /^ *\(?multiple of (\d{1,4})(?: *(?:sts?|stitches))?(?: *(?:plus|\+|and) *(\d{1,4}))?(?: *(?:sts?|stitches))?\)?[ .]*$/i;
+const STS = '(?:sts?|stitch(?:es)?)';
+const MULTIPLE = new RegExp(
+  `\\b(?:multiples?|mult\\.?) of (\\d{1,4})(?: ?${STS})?(?:,? ?(?:plus|\\+|and|&) ?(?:an extra )?(\\d{1,4})(?: (?:more|extra|edge|balancing|balance))*(?: ?${STS})?)?`,
+  'i',
+);
+const WIDTH = new RegExp(
+  `\\b(?:panel of|worked (?:over|across)(?: a panel of)?|over|cast[- ]on|pattern panel:?|panel:?|panel is) (\\d{1,4}) ?${STS}|\\b(\\d{1,4})[- ]?(?:st|stitch)(?: wide)? panel`,
+  'i',
+);
+const ROW_COUNT = /\b(\d{1,4})[- ](?:row|round|rnd)(?: pattern)? repeat|\bthese (\d{1,4}) (?:rows|rounds|rnds)\b|\brepeat(?:s| over| every)? (?:over |every )?(\d{1,4}) (?:rows|rounds|rnds)\b/i; // prettier-ignore
+const REPEAT_ROWS = /\b(?:rep(?:eat)?|work)(?: pattern)? (?:row|round|rnd)s? (\d{1,5}) ?(?:-|to|through|thru|and|&) ?(\d{1,5})/i;
+const REPEATED = /^ *(?:then )?(?:rep(?:eat)?|work)(?: pattern)? (?:row|round|rnd)s? \d/i;
+const SAYS_ROUND = /\b(?:in (?:the )?rounds?|circularly|join(?:ed)? (?:in|for|to work) (?:the |in the )?rounds?)\b/i;
+/** A counted stitch, or a name that can only be a stitch. */
 const STITCH_WORD =
-  /(?:^|[\s,;*[(])(?:[kp]\d+|k2tog|ssk|yo|kfb|\d+\/\d+ ?[rl]p?c|[ct]\d+[fb]|(?:knit|purl) \d+)(?=$|[\s,;.\])])/i;
+  /(?:^|[\s,;*[(])(?:[kp] ?\d+|\d+ ?[kp]|k\d?tog|p\dtog|ssk|ssp|yo|kfb|\d+\/\d+ ?[rl]p?c|[ct]\d+[fbrl]p?|cr\d+[fbrl]?|(?:knit|purl) (?:\d+|(?:one|two|three|four|five|six|seven|eight|nine|ten)\b)|(?:sl|slip) \d+)(?=$|[\s,;.\])])/i;
+/** An order that changes every row cannot be passed over. */
+const STANDING_ORDER =
+  /\b(?:slip|sl|knit|purl|work)\b[^.]{0,40}\b(?:first|last|edge)\b[^.]{0,40}\b(?:every|each|all)\b[^.]{0,20}\b(?:row|round|rnd)/i;
+const PROSE_NAME = /^(?:notes?|edges?|borders?|selv\w*|hints?|tips?|n\.?b\.?|important|remember|gauge|tension|needles?|yarn|materials?|sizes?|finishing|cast[- ]on|bind[- ]off|cast[- ]off|instructions?|pattern|multiple|panel|legend|key|abbreviations?|stitches|special .*|chart|.* (?:row|round)s?)$/i; // prettier-ignore
+const ENTRY =
+  /^ *((?:[^=:\n*[\]]|:(?! )){1,48}?)(?: *= *|(?::| -) +(?=(?:sl|slip|place|put|skip|miss|with|k|p|knit|purl|work|cross|cable|twist|make|bobble|yarn|c\d|t\d|\d+\/\d+|left|right|as)\b|[^.:;=]{1,40}[:;=,] *(?:sl|slip|place)\b))(?=\S)/i;
+const TAG = /<\/?[a-z][^<>\n]{0,200}>|&(?:nbsp|amp|lt|gt|#\d{1,6});/i;
 
-function* linesOf(text: string) {
-  let from = 0;
-  for (const raw of text.split('\n')) {
-    yield { from, line: raw.replace(/\r$/, '') };
-    from += raw.length + 1;
+export const holdsStitchWord = (line: string) => STITCH_WORD.test(line) || STANDING_ORDER.test(line);
+
+function oddCharacter(text: string): number {
+  for (let at = 0; at < text.length; at += 1) {
+    const code = text.charCodeAt(at);
+    if ((code < 32 && code !== 10 && code !== 13 && code !== 9) || code === 0xfffd || code === 0x7f) return at;
+  }
+  return -1;
+}
+
+/** Whether a header that can be understood begins here. */
+function headerAt(line: string, at: number): boolean {
+  BEGINS_ROW.lastIndex = at;
+  return BEGINS_ROW.test(line) && readHeader(new Cursor(line.slice(at, at + 160))) !== null;
+}
+
+/** Places in a line where rows (or "Rep rows 1-8") begin, after the first. */
+function* breaksIn(line: string): Generator<number> {
+  for (const found of line.matchAll(/[.;)\]] +(?=[a-z0-9(])/gi)) {
+    const at = found.index + found[0].length;
+    if (headerAt(line, at) || REPEATED.test(line.slice(at, at + 60))) yield at;
   }
 }
 
-/** Offsets in the result are offsets in the pasted text. */
-export function scan(source: string): Scanned {
-  if (source.length > MOST_CHARACTERS) {
-    const at = { line: 1, column: 1, length: 1 };
-    return { text: '', lines: new Lines(''), rows: [], legend: [], multiple: null, remarks: [], problems: [{ code: 'text-too-long', most: MOST_CHARACTERS, at }] }; // prettier-ignore
-  }
-  const text = plainCharacters(source);
-  const lines = new Lines(text);
-  const rows: Statement[] = [];
-  const legend: (Statement & { name: string; bodyFrom: number })[] = [];
-  const remarks: TextSpan[] = [];
-  const problems: NotationProblem[] = [];
-  let multiple: Scanned['multiple'] = null;
-  let grow: ((to: number) => void) | null = null;
-  const open = <S extends Statement>(list: S[], statement: S) => {
+const NOTHING_SCANNED = {
+  text: '', lines: new Lines(''), sizes: 1, rows: [], legend: [], loose: [], repeats: [], multiple: null, width: null,
+  rowCount: null, saysRound: false,
+} as const; // prettier-ignore
+
+/** The whole text is refused before anything is read of it. */
+function refused(source: string): NotationProblem | null {
+  const start = { line: 1, column: 1, length: 1, from: 0 };
+  if (source.length > MOST_CHARACTERS) return { code: 'text-too-long', most: MOST_CHARACTERS, at: start };
+  const odd = oddCharacter(source);
+  if (odd >= 0)
+    return { code: 'odd-character', code16: source.charCodeAt(odd).toString(16), at: new Lines(source).span(odd, odd + 1) }; // prettier-ignore
+  const tag = TAG.exec(source);
+  return tag && { code: 'markup', text: tag[0].slice(0, 40), at: new Lines(source).span(tag.index, tag.index + tag[0].length) }; // prettier-ignore
+}
+
+class Scanner {
+  readonly rows: Statement[] = [];
+  readonly legend: LegendStatement[] = [];
+  readonly loose: Loose[] = [];
+  readonly repeats: { first: number; last: number; at: TextSpan }[] = [];
+  readonly problems: NotationProblem[] = [];
+  multiple: Stated | null = null;
+  width: StatedNumber | null = null;
+  rowCount: StatedNumber | null = null;
+  saysRound = false;
+  private grow: ((to: number) => void) | null = null;
+  /** The statement under way ended with a full stop: a line of mere words after it is a remark. */
+  private ended = false;
+
+  constructor(
+    private readonly text: string,
+    private readonly lines: Lines,
+    private readonly passedOver: ReadonlySet<string>,
+  ) {}
+
+  private open<S extends Statement>(list: S[], statement: S) {
     const index = list.push(statement) - 1;
-    grow = (to) => (list[index] = { ...(list[index] as S), to });
-  };
-  for (const { from, line } of linesOf(text)) {
-    const to = from + line.length;
-    const stated = MULTIPLE.exec(line);
-    const entry = LEGEND.exec(line);
-    if (line.trim() === '') grow = null;
-    else if (LOOKS_LIKE_HEADER.test(line)) open(rows, { from, to });
-    else if (stated) {
-      multiple = { multiple: Number(stated[1]), plus: Number(stated[2] ?? 0), at: lines.span(from, to) };
-      grow = null;
-    } else if (entry)
-      open(legend, { from, to, name: (entry[1] as string).trim(), bodyFrom: from + entry[0].length });
-    else if (grow) (grow as (to: number) => void)(to);
-    else if (STITCH_WORD.test(line)) {
-      problems.push({ code: 'stray-line', text: line.trim().slice(0, 40), at: lines.span(from, to) });
-    } else remarks.push(lines.span(from, to));
+    this.grow = (to) => (list[index] = { ...(list[index] as S), to });
   }
-  return { text, lines, rows, legend, multiple, remarks, problems };
+
+  private row(from: number, to: number) {
+    const line = this.text.slice(from, to);
+    let start = 0;
+    for (const at of [...breaksIn(line), line.length]) {
+      const piece = line.slice(start, at);
+      if (start > 0 && REPEATED.test(piece)) this.repeated(from + start, from + at, piece);
+      else this.open(this.rows, { from: from + start, to: from + at });
+      start = at;
+    }
+    this.ended = /\.[\s)\]]*$/.test(line);
+  }
+
+  private repeated(from: number, to: number, piece: string) {
+    const found = REPEAT_ROWS.exec(piece);
+    if (found)
+      this.repeats.push({
+        first: Number(found[1]),
+        last: Number(found[2]),
+        at: this.lines.span(from, from + piece.trimEnd().length),
+      });
+    this.loose.push({ from, to, holdsStitches: false });
+    this.grow = null;
+  }
+
+  private statements(from: number, line: string) {
+    const at = (found: RegExpExecArray) => this.lines.span(from + found.index, from + found.index + found[0].length);
+    const multiple = MULTIPLE.exec(line);
+    if (multiple)
+      this.multiple ??= { multiple: Number(multiple[1]), plus: Number(multiple[2] ?? 0), at: at(multiple) };
+    const width = WIDTH.exec(line);
+    if (width && !multiple) this.width ??= { count: Number(width[1] ?? width[2]), at: at(width) };
+    const rows = ROW_COUNT.exec(line);
+    if (rows) this.rowCount ??= { count: Number(rows[1] ?? rows[2] ?? rows[3]), at: at(rows) };
+    if (SAYS_ROUND.test(line)) this.saysRound = true;
+  }
+
+  private entry(line: string): RegExpExecArray | null {
+    const found = ENTRY.exec(line);
+    return found && !PROSE_NAME.test((found[1] as string).trim()) ? found : null;
+  }
+
+  line(from: number, line: string) {
+    const to = from + line.length;
+    const indent = line.length - line.trimStart().length;
+    if (line.trim() === '') {
+      this.grow = null;
+      return;
+    }
+    if (this.passedOver.has(line.trim())) return this.remark(from, to, false, line);
+    if (headerAt(line, indent)) return this.row(from, to);
+    if (REPEATED.test(line)) return this.repeated(from, to, line);
+    const entry = this.entry(line);
+    if (entry) {
+      const name = (entry[1] as string).trim();
+      this.open(this.legend, { from, to, name, bodyFrom: from + entry[0].length });
+      this.ended = /\.[\s)\]]*$/.test(line);
+      return;
+    }
+    BEGINS_ROW.lastIndex = indent;
+    const holds = holdsStitchWord(line);
+    if (BEGINS_ROW.test(line) && holds) {
+      this.problems.push({ code: 'header-not-understood', text: line.trim().slice(0, 40), at: this.lines.span(from, to) }); // prettier-ignore
+      this.grow = null;
+      return;
+    }
+    if (this.grow && !(this.ended && !holds)) return this.goesOn(from, to, line);
+    this.remark(from, to, holds, line);
+  }
+
+  private goesOn(from: number, to: number, line: string) {
+    const [first] = breaksIn(line);
+    this.grow?.(first === undefined ? to : from + first);
+    this.ended = /\.[\s)\]]*$/.test(line);
+    if (first === undefined) return;
+    const rest = line.slice(first);
+    if (REPEATED.test(rest)) this.repeated(from + first, to, rest);
+    else this.row(from + first, to);
+  }
+
+  private remark(from: number, to: number, holdsStitches: boolean, line: string) {
+    this.statements(from, line);
+    this.loose.push({ from, to, holdsStitches });
+    this.grow = null;
+  }
+}
+
+/**
+ * Offsets in the result are offsets in the pasted text.
+ * @param size of a text for several sizes, 0-based
+ * @param passedOver lines that the knitter said are mere remarks
+ */
+export function scan(source: string, size: number | null = null, passedOver: readonly string[] = []): Scanned {
+  const problem = refused(source);
+  if (problem) return { ...NOTHING_SCANNED, problems: [problem] };
+  const plain = plainCharacters(source);
+  const lines = new Lines(plain);
+  const { text, sizes, problems } = chooseSize(plain, lines, size);
+  const scanner = new Scanner(text, lines, new Set(passedOver.map((line) => line.trim())));
+  let from = 0;
+  for (const raw of text.split('\n')) {
+    scanner.line(from, raw.replace(/\r$/, ''));
+    from += raw.length + 1;
+  }
+  const { rows, legend, loose, repeats, multiple, width, rowCount, saysRound } = scanner;
+  return {
+    text, lines, sizes, rows, legend, loose, repeats, multiple, width, rowCount, saysRound,
+    problems: [...problems, ...scanner.problems],
+  }; // prettier-ignore
 }

@@ -58,6 +58,7 @@ const letters = (n: number): string =>
 
 class Writer {
   private readonly legend = new Map<string, { name: string; text: string }>();
+  private nameless = 0;
 
   constructor(private readonly style: WritingStyle) {}
 
@@ -71,11 +72,12 @@ class Writer {
     return rs ? { side: 'RS', direction: 'rightToLeft' } : { side: 'WS', direction: 'leftToRight' };
   }
 
+  /** Every name used is explained, so that the text can be read without us; unturned rows would need two ways each. */
   private crossing(seen: Crossing, faced: Direction): string {
-    const name = crossingName(seen, this.style.family);
-    if (name) return name;
+    const named = crossingName(seen, this.style.family);
+    if (named && this.style.construction === 'unturned') return named;
     const text = spelledCrossing(seen, { side: 'RS', direction: faced });
-    const known = this.legend.get(text) ?? { name: `Cross ${letters(this.legend.size)}`, text };
+    const known = this.legend.get(text) ?? { name: named ?? `Cross ${letters(this.nameless++)}`, text };
     this.legend.set(text, known);
     return known.name;
   }
@@ -139,7 +141,7 @@ export function writeRows(chart: Chart, style: WritingStyle): string {
       index > 0 &&
       index !== chart.setUp.length &&
       !hasSlips(expandRow(rows[index - 1] as Row, 2));
-    const presented = settled ? presentedRow(rows, chart.setUp.length, index - 1, false) : null;
+    const presented = settled ? presentedRow(rows, chart.setUp.length, index - 1) : null;
     const plain = presented && rowKey(presented) === rowKey(row);
     return `${header}: ${plain ? 'knit the knits and purl the purls' : writer.body(row, working)}.`;
   });

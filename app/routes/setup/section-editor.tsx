@@ -4,6 +4,7 @@ import { Plus, Trash2 } from 'lucide-react';
 import type { DraftProblem, PieceDraft } from '@core/draft/draft';
 import { countFor, takesForm } from '@core/chart/row';
 import type { Worksheet } from '@core/piece/worksheet';
+import type { Family } from '@core/notation/names';
 import { SHELF } from '@core/shelf/data';
 import { planWords } from '~/messages/plan';
 import {
@@ -71,7 +72,7 @@ type SectionProps = {
   problems: readonly DraftProblem[];
   sheet: Worksheet | null;
   change: Change;
-  family: 'fraction' | 'hold';
+  family: Family;
   onLook: () => void;
 };
 

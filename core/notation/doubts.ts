@@ -1,0 +1,66 @@
+/** What a text states of itself (multiple, width, stitch counts, rows) against what its rows come to. */
+import { countFor, givesForm, sameForm, type LinearForm, type Row } from '../chart/row';
+import type { LegendEntry } from './legend';
+import type { NotationDoubt } from './problems';
+import type { WrittenRow } from './rows';
+import type { Scanned } from './scan';
+
+/** Whether some whole number of repeats has this many stitches. */
+export function reaches(form: LinearForm, count: number): boolean {
+  if (form.perRepeat === 0) return form.base === count;
+  const repeats = (count - form.base) / form.perRepeat;
+  return Number.isInteger(repeats) && repeats >= 1;
+}
+
+/** "Multiple of 8 plus 2" may be stated with or without a whole repeat in its balance stitches. */
+function sameMultiple(form: LinearForm, multiple: number, plus: number): boolean {
+  const stated = { base: plus, perRepeat: multiple };
+  if (sameForm(form, stated)) return true;
+  const whole = form.base === 0 && reaches(stated, form.perRepeat);
+  return (
+    whole || (form.perRepeat === multiple && (form.base - plus) % multiple === 0 && form.base >= plus)
+  );
+}
+
+function statedOfWhole(scanned: Scanned, form: LinearForm, repeatRows: number): NotationDoubt[] {
+  const doubts: NotationDoubt[] = [];
+  const { multiple, width, rowCount } = scanned;
+  if (multiple && !sameMultiple(form, multiple.multiple, multiple.plus))
+    doubts.push({ code: 'stated-multiple-wrong', multiple: multiple.multiple, plus: multiple.plus, form, at: multiple.at }); // prettier-ignore
+  if (width && !reaches(form, width.count))
+    doubts.push({ code: 'stated-width-wrong', stated: width.count, form, at: width.at });
+  if (rowCount && rowCount.count !== repeatRows)
+    doubts.push({ code: 'stated-rows-wrong', stated: rowCount.count, rows: repeatRows, at: rowCount.at });
+  return doubts;
+}
+
+/** Counts noted behind rows: each must be reached, and all of them with the same number of repeats. */
+function statedOfRows(written: readonly WrittenRow[], rows: readonly Row[]): NotationDoubt[] {
+  const noted = written.flatMap(({ body, label }, i) =>
+    body.kind === 'items' && body.stated ? [{ ...body.stated, label, form: givesForm(rows[i] as Row) }] : [],
+  );
+  const wrong = noted.filter(({ form, count }) => !reaches(form, count));
+  const right = noted.filter(({ form, count }) => reaches(form, count));
+  const [first] = right;
+  const repeats = first ? (first.count - first.form.base) / (first.form.perRepeat || 1) : 0;
+  const odd = right.filter(({ form, count }) => form.perRepeat > 0 && countFor(form, repeats) !== count);
+  return [...wrong, ...odd].map(({ count, form, span, label }) => ({
+    code: 'stated-count-wrong',
+    stated: count,
+    form,
+    at: span,
+    row: label,
+  }));
+}
+
+export function doubtsOf(
+  scanned: Scanned,
+  written: readonly WrittenRow[],
+  rows: readonly Row[],
+  form: LinearForm,
+  repeatRows: number,
+  unused: readonly LegendEntry[],
+): NotationDoubt[] {
+  const legend = unused.map(({ name, at }): NotationDoubt => ({ code: 'legend-unused', name, at }));
+  return [...statedOfWhole(scanned, form, repeatRows), ...statedOfRows(written, rows), ...legend];
+}

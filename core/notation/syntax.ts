@@ -1,0 +1,53 @@
+/**
+ * The second stage: a row's words as a syntax tree, nothing checked against other rows yet. Items stand in
+ * working order, stitches as they look to the knitter who works them.
+ */
+import type { Cell } from '../stitch/types';
+import type { CrossingWords } from '../stitch/working';
+import type { TextSpan } from './problems';
+
+export type Meaning =
+  /** What it looks like to the knitter. */
+  | { readonly kind: 'picture'; readonly cell: Cell }
+  /** What her hands do. */
+  | { readonly kind: 'words'; readonly words: CrossingWords };
+
+export type Word =
+  | { readonly kind: 'cell'; readonly cell: Cell; readonly count: number }
+  /** A slip without "wyib" or "wyif": the yarn stays on the wrong side. */
+  | { readonly kind: 'slip'; readonly count: number; readonly yarn: 'front' | 'back' | 'wrongSide' }
+  | { readonly kind: 'named'; readonly meaning: Meaning }
+  /** "work row 3 of Rope over the next 8 sts"; `row` is null for "the next row". */
+  | { readonly kind: 'panel'; readonly name: string; readonly row: number | null; readonly over: number | null };
+
+export type Item =
+  | (Word & { readonly span: TextSpan })
+  | {
+      readonly kind: 'group';
+      readonly items: readonly Item[];
+      /** More than one: the words leave it open, the stitch count settles it. */
+      readonly times: readonly number[];
+      readonly span: TextSpan;
+    }
+  | {
+      readonly kind: 'repeat';
+      readonly items: readonly Item[];
+      /** Stitches that are left for what follows; null when the text does not say. */
+      readonly toLast: number | null;
+      readonly span: TextSpan;
+    }
+  | {
+      readonly kind: 'presented';
+      readonly slipPurls: boolean;
+      readonly toLast: number | null;
+      readonly span: TextSpan;
+    };
+
+export type Body =
+  | {
+      readonly kind: 'items';
+      readonly items: readonly Item[];
+      readonly startAfter: number | null;
+      readonly stated: { readonly count: number; readonly span: TextSpan } | null;
+    }
+  | { readonly kind: 'copy'; readonly first: number; readonly last: number; readonly span: TextSpan };
