@@ -274,7 +274,7 @@ Row 2: k3, p3.`,
 
 it('are at least twenty-five', () => expect(CASES.length).toBeGreaterThanOrEqual(25));
 
-it.each(CASES)('%s', (_, text, grid, more = {}) => {
+it.each(CASES.map(([what, text, grid, more = {}]) => ({ what, text, grid, more })))('$what', ({ text, grid, more }) => {
   const read = readRows(text, 'x', { choices: { ...NO_CHOICES, ...more.choices } });
   expect(read.ok ? chartKey(read.value.chart) : read.error).toEqual(
     chartKey(gridChart(grid, more.side, more.setUps)),
