@@ -70,6 +70,16 @@ function words(p: Problem): string {
       return `This repeats rows ${p.first} to ${p.last}, but the last row is ${p.highest}. Rows after the repeat would never be worked again; correct one of them.`;
     case 'panels-in-rows':
       return 'This row works other charts over some stitches: the text is a whole piece. Open it as a piece.';
+    case 'no-such-panel':
+      return p.known.length > 0
+        ? `There is no chart “${p.name}” in this text; it has ${p.known.map((name) => `“${name}”`).join(', ')}. Write one of these names.`
+        : `The text works “${p.name}”, but holds no rows under that name. Put its rows under a heading “${p.name}”.`;
+    case 'panel-width-differs':
+      return `“${p.name}” is worked over ${sts(p.over)}, but its rows take ${formWords(p.form)}. Correct one of them.`;
+    case 'panel-row-differs':
+      return `This works row ${p.patternRow} of “${p.name}”, but row ${p.expected} comes next. Correct the number.`;
+    case 'panels-differ':
+      return `The charts of this row lie otherwise than in row 1 (${sts(p.stitches)} here, ${p.before} there, at the same place). Keep every chart over its own stitches.`;
     case 'two-repeats':
       return 'A row can repeat only once. Write the inner one with brackets and a count.';
     case 'to-last-differs':

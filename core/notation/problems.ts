@@ -52,6 +52,10 @@ export type Problem =
   | { readonly code: 'lists-differ'; readonly rows: number; readonly copies: number }
   | { readonly code: 'repeats-other-rows'; readonly first: number; readonly last: number; readonly highest: number }
   | { readonly code: 'panels-in-rows' }
+  | { readonly code: 'no-such-panel'; readonly name: string; readonly known: readonly string[] }
+  | { readonly code: 'panel-width-differs'; readonly name: string; readonly over: number; readonly form: LinearForm }
+  | { readonly code: 'panel-row-differs'; readonly name: string; readonly patternRow: number; readonly expected: number }
+  | { readonly code: 'panels-differ'; readonly stitches: number; readonly before: number }
   | { readonly code: 'nothing-below' }
   | { readonly code: 'presents-two-ways' }
   | { readonly code: 'counts-differ'; readonly takes: LinearForm; readonly gives: LinearForm }

@@ -242,6 +242,15 @@ function readStages(source: string, choices: Choices): Read {
   return { scanned, legend, written, used, problems: inOrder([...before, ...rest]) };
 }
 
+/** The rows of a text as they are written, for texts that are not one chart; problems in the order of the text. */
+export function readWritten(
+  source: string,
+  choices: Choices = NO_CHOICES,
+): { readonly written: WrittenRows; readonly scanned: Scanned; readonly problems: readonly NotationProblem[] } {
+  const { written, scanned, problems } = readStages(source, choices);
+  return { written, scanned, problems };
+}
+
 /** Entries without any use: crossings only, for every list explains a word or two too many. */
 const unusedEntries = (legend: ReadLegend, used: ReadonlySet<string>) =>
   legend.entries.filter(({ name, idle, meaning, options }) => !idle && !used.has(name) && (meaning !== null || options.length > 0)); // prettier-ignore

@@ -1,0 +1,63 @@
+/** Whole pieces written by panels; the manner of writing: common practice, no published source. */
+import { castOnCount, charted } from '../piece/worksheet';
+import { checkDraft } from './draft';
+import { isPieceText, readPiece } from './read-piece';
+
+const TEXT = `Reed mat
+
+Eel rope (8 sts, 4 rows)
+Row 1 (RS): p2, C4B, p2.
+Row 2: k2, p4, k2.
+Row 3: p2, k4, p2.
+Row 4: k2, p4, k2.
+
+Lopsided braid
+Row 1 (RS): Reach, k1.
+Row 2: p4.
+
+Reach = slip next st to cable needle and hold in front, k2, k1 from cable needle
+
+The mat
+Row 1 (RS): k3, work row 1 of Eel rope over next 16 sts, p1, work row 1 of Lopsided braid over next 4 sts, k3.
+Row 2: k3, work row 2 of lopsided braid over next 4 sts, k1, work row 2 of Eel rope over next 16 sts, k3.`;
+
+const problems = (text: string) => {
+  const read = readPiece(text, 'x', 'fraction');
+  return read.ok ? [] : read.error.map(({ code, at }) => `${code} ${at.line}`);
+};
+
+it('is known by the charts that its rows work', () => {
+  expect(isPieceText(TEXT)).toBe(true);
+  expect(isPieceText('Eel rope\nRow 1: p2, C4B, p2.')).toBe(false);
+});
+
+it('becomes a piece with those panels, from the right edge, that can be cast on', () => {
+  const read = readPiece(TEXT, 'Reed mat', 'fraction');
+  if (!read.ok) throw new Error(JSON.stringify(read.error));
+  expect(read.value.panels).toEqual(['Right edge', 'Eel rope', 'Ground 3', 'Lopsided braid', 'Left edge']);
+  const checked = checkDraft(read.value.draft);
+  if (!checked.ok) throw new Error(JSON.stringify(checked.error));
+  const { sheet } = checked.value;
+  // 3 + 16 + 1 + 4 + 3, counted by hand; the rope lies twice across.
+  expect(castOnCount(sheet)).toBe(27);
+  const row = charted(sheet, 1);
+  expect(row.panels.map(({ panel }) => panel.repeats)).toEqual([1, 2, 1, 1, 1]);
+  expect(row.panels.flatMap(({ cells }) => cells.map(({ cell }) => cell.kind)).filter((kind) => kind === 'crossing')).toHaveLength(3); // prettier-ignore
+});
+
+it('reads "the next row" and starts panels where the text does', () => {
+  const text = TEXT.replace('row 1 of Eel rope', 'row 3 of Eel rope').replace('work row 2 of Eel rope', 'work next row of Eel rope'); // prettier-ignore
+  const read = readPiece(text, 'x', 'hold');
+  expect(read.ok && read.value.draft.sections[0]?.panels[1]?.startRow).toBe(3);
+});
+
+describe('what does not fit is named', () => {
+  it.each([
+    ['a chart that is not there', TEXT.replace('row 1 of Eel rope', 'row 1 of Otter').replace('row 2 of Eel rope', 'row 2 of Otter'), ['no-such-panel 16']],
+    ['a width that no number of repeats has', TEXT.replaceAll('next 16 sts', 'next 12 sts'), ['panel-width-differs 16']],
+    ['a row out of turn', TEXT.replace('row 2 of Eel rope', 'row 4 of Eel rope'), ['panel-row-differs 17']],
+    ['charts that change places', TEXT.replace('work row 2 of lopsided braid over next 4 sts, k1', 'k1, work row 2 of lopsided braid over next 4 sts'), ['panels-differ 17']],
+    ['an unreadable chart', TEXT.replace('p2, k4, p2', 'p2, zap, p2'), ['unknown-word 6']],
+    ['no rows at all', 'Dear friend', ['no-rows 1']],
+  ])('%s', (_, text, expected) => expect(problems(text)).toEqual(expected));
+});
