@@ -13,6 +13,7 @@ const MAY = {
   repair: ['piece', 'chart', 'stitch'],
   fabric: ['piece', 'chart', 'stitch'],
   draft: ['notation', 'piece', 'chart', 'stitch'],
+  formats: ['notation', 'piece', 'chart', 'stitch'],
 };
 
 const layers = Object.entries(MAY).map(([folder, below]) => ({

@@ -3,17 +3,12 @@
  * kinds of stitch pattern; stitch counts and row orders are our own. One entry a kind:
  * key, name as shown, kind, whether it serves as an edge, and the rows.
  */
-export type ShelfEntry = {
-  readonly key: string;
-  readonly name: string;
-  readonly kind: 'rope' | 'pair' | 'braid' | 'allover' | 'motif' | 'wave' | 'edge' | 'ground';
-  readonly edge: boolean;
-  readonly rows: string;
-};
+import type { ShelfEntry } from './entry';
+import { MORE_CHARTS } from './more';
 
 const PRESENTED = 'knit the knits and purl the purls.';
 
-export const SHELF: readonly ShelfEntry[] = [
+const FIRST_CHARTS: readonly ShelfEntry[] = [
   {
     key: 'rope-4',
     name: 'Rope of 2 over 2',
@@ -181,3 +176,5 @@ Row 2 (WS): knit.`,
 Row 2 (WS): purl.`,
   },
 ];
+
+export const SHELF: readonly ShelfEntry[] = [...FIRST_CHARTS, ...MORE_CHARTS];

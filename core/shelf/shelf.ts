@@ -1,7 +1,8 @@
 /** The shipped charts, read once from their own written rows. */
 import { readRows } from '../notation/read';
 import type { Chart } from '../chart/chart';
-import { SHELF, type ShelfEntry } from './data';
+import { SHELF } from './data';
+import type { ShelfEntry } from './entry';
 
 export type ShelfChart = ShelfEntry & { readonly chart: Chart };
 

@@ -1,0 +1,110 @@
+/** A pattern as it is kept and handed on: the pasted text, what was settled about it, and the chart it became. */
+import { err, ok, type Result } from '../result';
+import { chartKey, checkChart, type Chart } from '../chart/chart';
+import type { Row } from '../chart/row';
+import type { Choices } from '../notation/choices';
+import { readRows } from '../notation/read';
+import type { Cell } from '../stitch/types';
+import { cellCode, cellOfCode } from './cell-code';
+import { PATTERN_FORMAT, PATTERN_VERSION, patternFileSchema, type PatternFile } from './schema';
+
+export type Pattern = {
+  readonly name: string;
+  readonly text: string;
+  readonly choices: Choices;
+  readonly inTheRound: boolean;
+  readonly chart: Chart;
+};
+
+export type FormatProblem =
+  | { readonly code: 'file-too-large'; readonly most: number }
+  | { readonly code: 'not-json' }
+  | { readonly code: 'other-format' }
+  | { readonly code: 'newer-version'; readonly version: number; readonly known: number }
+  | { readonly code: 'not-as-described'; readonly path: string; readonly message: string }
+  | { readonly code: 'chart-unsound' }
+  | { readonly code: 'text-and-chart-differ' }
+  | { readonly code: 'picture-only' }
+  | { readonly code: 'grid-head' }
+  | { readonly code: 'grid-row'; readonly line: number }
+  | { readonly code: 'grid-cell'; readonly line: number; readonly column: number; readonly cell: string };
+
+export const MOST_FILE = 4_000_000;
+
+type FileRow = PatternFile['chart']['rows'][number];
+const codes = (cells: readonly Cell[]) => cells.map(cellCode);
+const rowOut = (row: Row): FileRow =>
+  row.kind === 'ring'
+    ? { kind: 'ring', repeat: codes(row.repeat), phase: row.phase }
+    : { kind: 'line', before: codes(row.before), repeat: codes(row.repeat), after: codes(row.after), fewer: row.fewer }; // prettier-ignore
+/** The schema has seen to it that every code is a cell. */
+const cells = (words: readonly string[]) => words.map((word) => cellOfCode(word) as Cell);
+const rowIn = (row: FileRow): Row =>
+  row.kind === 'ring'
+    ? { kind: 'ring', repeat: cells(row.repeat), phase: row.phase }
+    : { kind: 'line', before: cells(row.before), repeat: cells(row.repeat), after: cells(row.after), fewer: row.fewer }; // prettier-ignore
+
+type FileChoices = PatternFile['choices'];
+const mapped = <A, B>(record: Readonly<Record<string, A>>, change: (value: A) => B) =>
+  Object.fromEntries(Object.entries(record).map(([key, value]) => [key, change(value)]));
+export const choicesOut = (choices: Choices): FileChoices => ({
+  ...choices,
+  meanings: mapped(choices.meanings, cellCode),
+  remarks: [...choices.remarks],
+  intended: [...choices.intended],
+});
+export const choicesIn = (choices: FileChoices): Choices => ({
+  ...choices,
+  meanings: mapped(choices.meanings, (code) => cellOfCode(code) as Cell),
+});
+
+export function patternFile({ name, text, choices, inTheRound, chart }: Pattern): PatternFile {
+  const { firstSide, setUp, rows } = chart;
+  return {
+    format: PATTERN_FORMAT,
+    version: PATTERN_VERSION,
+    name,
+    text,
+    choices: choicesOut(choices),
+    inTheRound,
+    chart: { firstSide, setUp: setUp.map(rowOut), rows: rows.map(rowOut) },
+  };
+}
+
+export const writePattern = (pattern: Pattern) => `${JSON.stringify(patternFile(pattern), null, 1)}\n`;
+
+/** A chart must be sound, and the text that comes with it must say the same. */
+export function checkedPattern(pattern: Pattern): Result<Pattern, FormatProblem> {
+  if (!checkChart(pattern.chart).ok) return err({ code: 'chart-unsound' });
+  if (pattern.text === '') return ok(pattern);
+  const read = readRows(pattern.text, pattern.name, { choices: pattern.choices });
+  const agrees = read.ok && chartKey(read.value.chart) === chartKey(pattern.chart);
+  return agrees ? ok(pattern) : err({ code: 'text-and-chart-differ' });
+}
+
+export function readPattern(source: string): Result<Pattern, FormatProblem> {
+  if (source.length > MOST_FILE) return err({ code: 'file-too-large', most: MOST_FILE });
+  let data: unknown;
+  try {
+    data = JSON.parse(source);
+  } catch {
+    return err({ code: 'not-json' });
+  }
+  const { format, version } = (data ?? {}) as { format?: unknown; version?: unknown };
+  if (format !== PATTERN_FORMAT) return err({ code: 'other-format' });
+  if (typeof version === 'number' && version > PATTERN_VERSION)
+    return err({ code: 'newer-version', version, known: PATTERN_VERSION });
+  const parsed = patternFileSchema.safeParse(data);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0];
+    return err({ code: 'not-as-described', path: issue?.path.join('.') ?? '', message: issue?.message ?? '' });
+  }
+  const { name, text, choices, inTheRound, chart } = parsed.data;
+  return checkedPattern({
+    name,
+    text,
+    choices: choicesIn(choices),
+    inTheRound,
+    chart: { name, firstSide: chart.firstSide, setUp: chart.setUp.map(rowIn), rows: chart.rows.map(rowIn) },
+  });
+}

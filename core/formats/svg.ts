@@ -1,0 +1,105 @@
+/** A chart with its legend as a picture to print or send; the pattern itself rides along, so it can be opened again. */
+import { err, type Result } from '../result';
+import type { Cell, Crossing, Stitch } from '../stitch/types';
+import { pictureChart, ribbonsOf, SQUARE, type Glyph } from './chart-picture';
+import { MOST_FILE, readPattern, writePattern, type FormatProblem, type Pattern } from './pattern';
+
+const INK = '#211a13';
+const PAPER = '#fbf7ee';
+const SOFT = '#8b7d66';
+const LINE = '#d3c6ad';
+const REED = '#14564a';
+const LEAN = { right: '#1a4f96', left: '#9c4a00' } as const;
+
+const escape = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;'); // prettier-ignore
+const unescape = (text: string) => text.replace(/&lt;/g, '<').replace(/&gt;/g, '>').replace(/&quot;/g, '"').replace(/&amp;/g, '&'); // prettier-ignore
+const r = (value: number) => Math.round(value * 100) / 100;
+const path = (d: string, stroke: string, width: number, more = '') =>
+  `<path d="${d}" fill="none" stroke="${stroke}" stroke-width="${width}" stroke-linecap="round"${more}/>`;
+
+const v = (x: number, y: number, crossed: boolean) => {
+  const [left, middle, right] = [x - 7, x, x + 7];
+  const foot = crossed ? [middle + 3, middle - 3] : [middle, middle];
+  return path(`M${left} ${y - 6}L${foot[0]} ${y + 7}M${right} ${y - 6}L${foot[1]} ${y + 7}`, INK, 2.4);
+};
+const bump = (x: number, y: number) => path(`M${x - 7} ${y + 3}Q${x} ${y - 9} ${x + 7} ${y + 3}`, SOFT, 3.4);
+
+function stitchGlyph(stitch: Stitch, x: number, y: number): string {
+  if (stitch === 'knit' || stitch === 'knitTbl') return v(x, y, stitch === 'knitTbl');
+  if (stitch === 'purl') return bump(x, y);
+  if (stitch === 'purlTbl') return bump(x, y) + path(`M${x - 4} ${y + 6}L${x + 4} ${y - 2}`, SOFT, 2);
+  const float = stitch === 'slipBefore' ? path(`M${x - 9} ${y}H${x + 9}`, INK, 2) : '';
+  return path(`M${x - 5} ${y - 10}L${x} ${y + 10}L${x + 5} ${y - 10}`, INK, 1.8) + float;
+}
+
+/** Knit groups are whole ribbons, purled ones dashed; the one on top carries the colour of its lean. */
+function crossingGlyph(crossing: Crossing, x: number, y: number): string {
+  const bands = ribbonsOf(crossing);
+  const depth = crossing.centre?.depth;
+  const order = depth === 'below' ? ['centre', 'under', 'over'] : depth === 'above' ? ['under', 'over', 'centre'] : ['under', 'centre', 'over']; // prettier-ignore
+  return order
+    .flatMap((name) => bands.filter((band) => band.name === name))
+    .map(({ name, stitches, width, foot, head }) => {
+      const [from, to] = [x + foot * SQUARE, x + head * SQUARE];
+      const d = `M${r(from)} ${y + SQUARE - 2}C${r(from)} ${y + SQUARE / 2} ${r(to)} ${y + SQUARE / 2} ${r(to)} ${y + 2}`;
+      const wide = Math.max(6, width * SQUARE * 0.5);
+      const purled = stitches.every((stitch) => stitch.startsWith('purl'));
+      const dash = purled ? ' stroke-dasharray="3 5"' : '';
+      const colour = name === 'over' ? LEAN[crossing.lean] : SOFT;
+      const halo = `<path d="${d}" fill="none" stroke="${PAPER}" stroke-width="${r(wide + 5)}"/>`;
+      return `${halo}<path d="${d}" fill="none" stroke="${colour}" stroke-width="${r(wide)}"${dash}/>`;
+    })
+    .join('');
+}
+
+/** Increases, decreases and bobbles by a stroke of their own. */
+function otherGlyph(cell: Exclude<Cell, { kind: 'stitch' } | Crossing>, x: number, y: number): string {
+  switch (cell.kind) {
+    case 'bobble':
+      return `<circle cx="${x}" cy="${y}" r="7" fill="${cell.face === 'knit' ? INK : SOFT}"/>`;
+    case 'noStitch':
+      return `<rect x="${x - SQUARE / 2}" y="${y - SQUARE / 2}" width="${SQUARE}" height="${SQUARE}" fill="${LINE}"/>`;
+    case 'increase':
+      if (cell.how === 'yarnOver') return `<circle cx="${x}" cy="${y}" r="6" fill="none" stroke="${INK}" stroke-width="2.2"/>`; // prettier-ignore
+      if (cell.how === 'frontBack') return v(x - 6, y, false) + bump(x + 6, y);
+      return path(`M${x} ${y + 8}V${y - 2}M${x} ${y - 2}L${x + (cell.lean === 'left' ? -7 : 7)} ${y - 9}`, cell.face === 'knit' ? INK : SOFT, 2.4); // prettier-ignore
+    case 'decrease': {
+      const colour = cell.face === 'knit' ? INK : SOFT;
+      const slope = cell.lean === 'right' ? 1 : cell.lean === 'left' ? -1 : 0;
+      const main = path(`M${x - 7 * slope} ${y + 8}L${x + 7 * slope} ${y - 8}`, colour, cell.of === 3 ? 4 : 2.4);
+      const foot = path(`M${x - 8} ${y + 8}L${x} ${y}L${x + 8} ${y + 8}`, colour, 1.6);
+      return main + foot;
+    }
+  }
+}
+
+function glyph({ cell, x, y, width }: Glyph): string {
+  const square = `<rect x="${x}" y="${y}" width="${width}" height="${SQUARE}" fill="${PAPER}" stroke="${LINE}"/>`;
+  const [cx, cy] = [x + width / 2, y + SQUARE / 2];
+  if (cell.kind === 'stitch') return square + stitchGlyph(cell.stitch, cx, cy);
+  return square + (cell.kind === 'crossing' ? crossingGlyph(cell, x, y) : otherGlyph(cell, cx, cy));
+}
+
+export function writeSvg(pattern: Pattern): string {
+  const picture = pictureChart(pattern.name, pattern.chart, pattern.inTheRound);
+  const text = (x: number, y: number, words: string, more = '') =>
+    `<text x="${x}" y="${y}" fill="${INK}"${more}>${escape(words)}</text>`;
+  return `<?xml version="1.0" encoding="UTF-8"?>
+<svg xmlns="http://www.w3.org/2000/svg" width="${r(picture.width)}" height="${picture.height}" viewBox="0 0 ${r(picture.width)} ${picture.height}" font-family="sans-serif" font-size="14">
+<title>${escape(pattern.name)}</title>
+<metadata id="gritch-pattern">${escape(writePattern(pattern))}</metadata>
+<rect width="100%" height="100%" fill="${PAPER}"/>
+${text(picture.title.x, picture.title.y, picture.title.text, ' font-size="22" font-weight="bold"')}
+${picture.glyphs.map(glyph).join('\n')}
+${picture.bars.map(({ x, y }) => `<path d="M${x} ${y}V${y + SQUARE}" stroke="${REED}" stroke-width="3"/>`).join('\n')}
+${picture.numbers.map(({ text: words, x, y, right }) => text(x, y, words, right ? '' : ' text-anchor="end"')).join('\n')}
+${picture.legend.map((item) => glyph(item.glyph) + text(item.x, item.y, item.words)).join('\n')}
+</svg>
+`;
+}
+
+export function readSvg(source: string): Result<Pattern, FormatProblem> {
+  if (source.length > MOST_FILE) return err({ code: 'file-too-large', most: MOST_FILE });
+  const found = /<metadata id="gritch-pattern">([\s\S]*?)<\/metadata>/.exec(source);
+  return found ? readPattern(unescape(found[1] as string)) : err({ code: 'picture-only' });
+}
