@@ -6,6 +6,10 @@ export default [
   route('pieces/:pieceId', 'routes/needles/route.tsx'),
   route('pieces/:pieceId/logbook', 'routes/logbook/route.tsx'),
   route('pieces/:pieceId/events', 'routes/events/route.ts'),
+  route('patterns', 'routes/patterns/route.tsx'),
+  route('patterns/new', 'routes/pattern/new.tsx'),
+  route('patterns/shelf/:key', 'routes/pattern/shelf.tsx'),
+  route('patterns/:patternId', 'routes/pattern/route.tsx'),
   route('knitter', 'routes/knitter/route.tsx'),
   route('*', 'routes/lost/route.tsx'),
 ] satisfies RouteConfig;

@@ -2,6 +2,7 @@
 import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import type { PieceDraft } from '@core/draft/draft';
 import type { JournalEvent } from '@core/journal/events';
+import type { PatternFile } from '@core/formats/schema';
 import type { Plan } from '@core/piece/plan';
 import type { KnitterSettings } from '../knitter/settings';
 
@@ -59,4 +60,20 @@ export const events = sqliteTable(
     receivedAt: text('received_at').notNull(),
   },
   (table) => [primaryKey({ columns: [table.pieceId, table.seq] }), uniqueIndex('events_by_id').on(table.id)],
+);
+
+export const patterns = sqliteTable(
+  'patterns',
+  {
+    id: text('id').primaryKey(),
+    knitterId: text('knitter_id')
+      .notNull()
+      .references(() => knitters.id),
+    name: text('name').notNull(),
+    /** The pattern file, so that what is kept and what is handed on are the same. */
+    body: text('body', { mode: 'json' }).$type<PatternFile>().notNull(),
+    createdAt: text('created_at').notNull(),
+    changedAt: text('changed_at').notNull(),
+  },
+  (table) => [index('patterns_by_knitter').on(table.knitterId, table.name)],
 );

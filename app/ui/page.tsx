@@ -4,6 +4,7 @@ import { Link, NavLink } from 'react-router';
 
 const WAYS = [
   { to: '/', label: 'Bench' },
+  { to: '/patterns', label: 'Patterns' },
   { to: '/pieces/new', label: 'Set up a piece' },
   { to: '/knitter', label: 'How I knit' },
 ];

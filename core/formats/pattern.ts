@@ -71,6 +71,18 @@ export function patternFile({ name, text, choices, inTheRound, chart }: Pattern)
   };
 }
 
+/** A file of the right form as a pattern, not checked any further. */
+export function patternIn({ name, text, choices, inTheRound, chart }: PatternFile): Pattern {
+  const { firstSide, setUp, rows } = chart;
+  return {
+    name,
+    text,
+    choices: choicesIn(choices),
+    inTheRound,
+    chart: { name, firstSide, setUp: setUp.map(rowIn), rows: rows.map(rowIn) },
+  };
+}
+
 export const writePattern = (pattern: Pattern) => `${JSON.stringify(patternFile(pattern), null, 1)}\n`;
 
 /** A chart must be sound, and the text that comes with it must say the same. */
@@ -99,12 +111,5 @@ export function readPattern(source: string): Result<Pattern, FormatProblem> {
     const issue = parsed.error.issues[0];
     return err({ code: 'not-as-described', path: issue?.path.join('.') ?? '', message: issue?.message ?? '' });
   }
-  const { name, text, choices, inTheRound, chart } = parsed.data;
-  return checkedPattern({
-    name,
-    text,
-    choices: choicesIn(choices),
-    inTheRound,
-    chart: { name, firstSide: chart.firstSide, setUp: chart.setUp.map(rowIn), rows: chart.rows.map(rowIn) },
-  });
+  return checkedPattern(patternIn(parsed.data));
 }

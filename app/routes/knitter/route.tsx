@@ -148,6 +148,8 @@ export default function Knitter({ loaderData, actionData }: Route.ComponentProps
                 more: 'over / under, the lean, P for purled behind',
               },
               { value: 'hold', label: 'C4B, T3F', more: 'stitches in all, held at the back or front' },
+              { value: 'lean', label: 'C4R, T3L', more: 'stitches in all, leaning right or left' },
+              { value: 'words', label: '2 over 2 right cross', more: 'in plain words' },
             ]}
           />
           <Counting settings={settings} />

@@ -1,0 +1,159 @@
+/** The desk: a text on the left, its fabric on the right, and between them whatever must be settled. */
+import { useRef, useState, type ReactNode } from 'react';
+import { Link } from 'react-router';
+import { NO_CHOICES, type Choices } from '@core/notation/choices';
+import type { Family } from '@core/notation/names';
+import type { TextSpan } from '@core/notation/problems';
+import { countFor } from '@core/chart/row';
+import { factsOf } from '@core/chart/effort';
+import type { ChartReading, Reading } from '~/patterns/reading';
+import { useReading } from '~/workers/use-reading';
+import { EffortStrip } from './effort-strip';
+import { Findings, Settled } from './findings';
+import { Problems } from './problems';
+import { TiledFabric } from './tiled-fabric';
+import { WrittenOut } from './written-out';
+
+export type DeskText = { readonly name: string; readonly text: string; readonly choices: Choices };
+
+const EXAMPLE = 'Row 1 (RS): P2, k4, p2.\nRow 2 and all WS rows: knit the knits and purl the purls.\nRow 3: P2, C4B, p2.';
+
+function Facts({ reading }: { reading: ChartReading }) {
+  const { stitches, perRepeat, rows, crossingRows, widest, hardness } = factsOf(reading.chart);
+  const setUps = reading.chart.setUp.length;
+  const multiple = perRepeat === countFor(reading.castOn, 1) ? `${perRepeat}` : `${perRepeat} plus ${reading.castOn.base}`;
+  return (
+    <p className="desk-facts" data-testid="facts">
+      <strong>
+        {stitches} stitches, {rows} {reading.inTheRound ? 'rounds' : 'rows'}
+      </strong>
+      {setUps > 0 && ` and ${setUps} to set up`}
+      <span>
+        multiple of {multiple} ·{' '}
+        {crossingRows === 0 ? 'no crossings' : `${crossingRows === 1 ? '1 row crosses' : `${crossingRows} rows cross`}, at most ${widest} stitches at once · ${hardness}`}
+      </span>
+    </p>
+  );
+}
+
+/** A whole piece written by panels is set up, not kept as one chart. */
+function WholePiece({ reading }: { reading: Extract<Reading, { kind: 'piece' }> }) {
+  const { draft, panels } = reading.piece;
+  return (
+    <section className="findings" data-testid="whole-piece">
+      <h2>This is a whole piece</h2>
+      <p className="mt-2">Its rows work other charts side by side. From the right edge: {panels.join(', ')}.</p>
+      <Link to="/pieces/new" state={{ draft }} className="action-button mt-4">
+        Set it up with these panels
+      </Link>
+    </section>
+  );
+}
+
+type Props = {
+  first: DeskText;
+  firstReading: Reading | null;
+  family: Family;
+  /** What stands below the text: ways to keep it. */
+  keep: (now: DeskText & { readonly reading: Reading | null; readonly stale: boolean; readonly dirty: boolean }) => ReactNode;
+};
+
+export function Desk({ first, firstReading, family, keep }: Props) {
+  const [name, setName] = useState(first.name);
+  const [text, setText] = useState(first.text);
+  const [choices, setChoices] = useState(first.choices);
+  const [caret, setCaret] = useState<number | null>(null);
+  const [last, setLast] = useState<ChartReading | null>(firstReading?.kind === 'chart' ? firstReading : null);
+  const area = useRef<HTMLTextAreaElement>(null);
+  const { reading, stale, tooSlow } = useReading(text, name, choices, family, firstReading);
+  if (reading?.kind === 'chart' && reading !== last) setLast(reading);
+  const show = ({ from, length }: TextSpan) => {
+    const field = area.current;
+    if (!field) return;
+    field.focus();
+    field.setSelectionRange(from, from + length);
+    const lines = text.slice(0, from).split('\n').length;
+    field.scrollTop = Math.max(0, (lines - 4) * 27);
+  };
+  const empty = text.trim() === '';
+  const shownChart = empty ? null : last;
+  const sound = reading?.kind === 'chart' && !empty ? reading : null;
+  const dirty = name !== first.name || text !== first.text || choices !== first.choices;
+  return (
+    <div className="desk">
+      <div className="desk-text">
+        <label className="label" htmlFor="pattern-name">
+          Name of the pattern
+        </label>
+        <input
+          id="pattern-name"
+          className="field mb-4 font-display text-xl font-bold"
+          value={name}
+          maxLength={80}
+          onChange={(event) => setName(event.target.value)}
+        />
+        <label className="label" htmlFor="pattern-text">
+          Written rows, as the designer wrote them
+        </label>
+        <textarea
+          id="pattern-text"
+          ref={area}
+          className="field desk-area"
+          spellCheck={false}
+          value={text}
+          aria-invalid={reading?.kind === 'problems' && !empty}
+          placeholder={EXAMPLE}
+          onChange={(event) => {
+            setText(event.target.value);
+            if (event.target.value.trim() === '') setChoices(NO_CHOICES);
+          }}
+          onSelect={(event) => setCaret(event.currentTarget.selectionStart)}
+        />
+        {tooSlow && (
+          <p className="problems" role="alert">
+            This text takes too long to read. Paste one chart at a time.
+          </p>
+        )}
+        {keep({ name, text, choices, reading: empty ? null : reading, stale, dirty })}
+        {!empty && reading?.kind === 'problems' && (
+          <Problems text={text} problems={reading.problems} choices={choices} onChoices={setChoices} onShow={show} />
+        )}
+        {!empty && reading?.kind === 'piece' && <WholePiece reading={reading} />}
+        {sound && (
+          <>
+            <Findings reading={sound} text={text} choices={choices} onChoices={setChoices} onShow={show} />
+            <Settled reading={sound} text={text} choices={choices} onChoices={setChoices} onShow={show} />
+          </>
+        )}
+      </div>
+      <div className="desk-fabric">
+        {shownChart ? (
+          <>
+            <Facts reading={shownChart} />
+            <TiledFabric
+              chart={shownChart.chart}
+              words={shownChart.words}
+              text={text}
+              stale={stale || sound === null}
+              caret={caret}
+              onPick={show}
+            />
+            <EffortStrip chart={shownChart.chart} />
+            {sound === null && !stale && (
+              <p className="mt-2 font-semibold text-fault">The fabric shows the last text that could be read.</p>
+            )}
+          </>
+        ) : (
+          <p className="preview-empty">The fabric appears here as soon as the rows can be read.</p>
+        )}
+      </div>
+      {sound && (
+        <WrittenOut
+          key={`${sound.inTheRound}`}
+          family={family}
+          pattern={{ name: name.trim() || 'Pattern', text, choices, inTheRound: sound.inTheRound, chart: sound.chart }}
+        />
+      )}
+    </div>
+  );
+}

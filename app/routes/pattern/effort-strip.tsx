@@ -1,0 +1,59 @@
+/** Row by row: how many crossings, and about how much work. */
+import { max, scaleBand, scaleLinear } from 'd3';
+import type { Chart } from '@core/chart/chart';
+import { effortOf } from '@core/chart/effort';
+import { rowsOf } from '@core/chart/places';
+import { rowName } from '~/messages/checks';
+
+const HEIGHT = 92;
+const WIDTH = 560;
+const FOOT = 22;
+const TOP = 24;
+/** With more rows than this, numbers would touch. */
+const MOST_NUMBERS = 28;
+
+export function EffortStrip({ chart }: { chart: Chart }) {
+  const rows = rowsOf(chart).map((row, index) => ({ index, ...effortOf(row, 2) }));
+  const x = scaleBand<number>().domain(rows.map(({ index }) => index)).range([0, WIDTH]).paddingInner(0.2); // prettier-ignore
+  const y = scaleLinear().domain([0, max(rows, ({ effort }) => effort) ?? 1]).range([0, HEIGHT - FOOT - TOP]); // prettier-ignore
+  const step = Math.ceil(rows.length / MOST_NUMBERS);
+  const hardest = rows.reduce((a, b) => (b.effort > a.effort ? b : a));
+  const crossing = rows.filter(({ crossings }) => crossings > 0).length;
+  const said = `${crossing} of ${rows.length} rows cross; the hardest is ${rowName(hardest.index, chart.setUp.length)}`;
+  return (
+    <figure className="effort" data-testid="effort">
+      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={`Effort by row. ${said}.`}>
+        {rows.map(({ index, effort, crossings }) => {
+          const left = x(index) ?? 0;
+          const height = y(effort);
+          const top = HEIGHT - FOOT - height;
+          return (
+            <g key={index} data-row={index} data-crossings={crossings}>
+              <rect
+                x={left}
+                y={top}
+                width={x.bandwidth()}
+                height={height}
+                rx={2}
+                className={crossings > 0 ? 'effort-cross' : 'effort-plain'}
+              />
+              {crossings > 0 && x.bandwidth() > 9 && (
+                <text x={left + x.bandwidth() / 2} y={top - 5} className="effort-count">
+                  {crossings}
+                </text>
+              )}
+              {index % step === 0 && (
+                <text x={left + x.bandwidth() / 2} y={HEIGHT - 5} className="effort-row">
+                  {index < chart.setUp.length ? 's' : index - chart.setUp.length + 1}
+                </text>
+              )}
+            </g>
+          );
+        })}
+      </svg>
+      <figcaption>
+        {said}. The figure on a bar counts its crossings over two repeats; its height is an estimate of the work.
+      </figcaption>
+    </figure>
+  );
+}

@@ -1,0 +1,115 @@
+/** What a technical editor would ask, each with "intended"; what was settled; what was passed over. */
+import { Check, RotateCcw } from 'lucide-react';
+import type { Choices } from '@core/notation/choices';
+import type { TextSpan } from '@core/notation/problems';
+import type { ChartReading } from '~/patterns/reading';
+import { wordsAt } from '~/patterns/reading';
+import { findingWords } from '~/messages/checks';
+import { withIntended, withoutMeaning, withRound, withSize } from './choices-state';
+import { CrossingGlyph } from './meaning';
+
+type Props = {
+  reading: ChartReading;
+  text: string;
+  choices: Choices;
+  onChoices: (choices: Choices) => void;
+  onShow: (span: TextSpan) => void;
+};
+
+export function Findings({ reading, choices, onChoices, onShow }: Props) {
+  const { findings, chart } = reading;
+  if (findings.length === 0) return <p className="sound">Every row fits, and nothing looks like a slip.</p>;
+  const open = findings.filter(({ key }) => !choices.intended.includes(key)).length;
+  return (
+    <section className="findings" aria-label="Worth a second look" data-testid="findings">
+      <h2>{open === 0 ? 'All as intended' : open === 1 ? 'Worth a second look' : `${open} places worth a second look`}</h2>
+      <ol>
+        {findings.map((finding) => {
+          const { place, text } = findingWords(finding, chart.setUp.length);
+          const intended = choices.intended.includes(finding.key);
+          return (
+            <li key={finding.key} className="finding" data-intended={intended} data-code={finding.doubt.code}>
+              <button type="button" className="finding-place" onClick={() => onShow(finding.at)}>
+                {place}
+              </button>
+              <p>{text}</p>
+              <button
+                type="button"
+                className="plain-button"
+                onClick={() => onChoices(withIntended(choices, finding.key, !intended))}
+              >
+                {intended ? <RotateCcw aria-hidden="true" size={18} /> : <Check aria-hidden="true" size={18} />}
+                {intended ? 'Ask again' : 'Intended'}
+              </button>
+            </li>
+          );
+        })}
+      </ol>
+    </section>
+  );
+}
+
+/** Names as they were understood, so that a wrong guess can be seen. */
+function Understood({ reading, choices, onChoices }: Props) {
+  const picks = Object.entries(choices.meanings);
+  const settled: [string, string, () => void][] = [
+    ...(choices.size === null ? [] : [['Size', `${choices.size + 1}`, () => onChoices(withSize(choices, null))] as [string, string, () => void]]), // prettier-ignore
+    ...(choices.round === null ? [] : [['Rows', choices.round ? 'are rounds' : 'are worked flat', () => onChoices(withRound(choices, null))] as [string, string, () => void]]), // prettier-ignore
+  ];
+  if (picks.length + settled.length === 0) return null;
+  return (
+    <section className="mt-5" aria-label="Settled by you" data-testid="settled">
+      <h3 className="text-xl">Settled by you</h3>
+      <ul>
+        {picks.map(([word, cell]) => (
+          <li key={word} className="settled">
+            {cell.kind === 'crossing' && <CrossingGlyph crossing={cell} height={32} />}
+            <strong>{word}</strong>
+            <button type="button" className="quiet-button" onClick={() => onChoices(withoutMeaning(choices, word))}>
+              Ask again
+            </button>
+          </li>
+        ))}
+        {settled.map(([what, is, undo]) => (
+          <li key={what} className="settled">
+            <strong>{what}</strong> {is}
+            <button type="button" className="quiet-button" onClick={undo}>
+              Ask again
+            </button>
+          </li>
+        ))}
+      </ul>
+      {reading.inTheRound && <p className="text-soft">Read as work in the round.</p>}
+    </section>
+  );
+}
+
+function PassedOver({ reading, text, onShow }: Props) {
+  const { remarks } = reading;
+  if (remarks.length === 0) return null;
+  return (
+    <details className="mt-4" data-testid="remarks">
+      <summary className="min-h-12 cursor-pointer py-3 font-semibold">
+        {remarks.length === 1 ? '1 remark' : `${remarks.length} remarks`} passed over
+      </summary>
+      <ul>
+        {remarks.map((span) => (
+          <li key={span.from}>
+            <button type="button" className="finding-place text-left" onClick={() => onShow(span)}>
+              {wordsAt(text, span).trim().slice(0, 90)}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+export function Settled(props: Props) {
+  return (
+    <>
+      <Understood {...props} />
+      <PassedOver {...props} />
+    </>
+  );
+}

@@ -1,0 +1,53 @@
+/** Checks a posted pattern: its form, then its text, which must become a sound chart before anything is kept. */
+import { data } from 'react-router';
+import { z } from 'zod';
+import type { Pattern } from '@core/formats/pattern';
+import { choicesIn } from '@core/formats/pattern';
+import { choicesSchema } from '@core/formats/schema';
+import { MOST_CHARACTERS } from '@core/notation/scan';
+import { readRows } from '@core/notation/read';
+import { notationWords } from '~/messages/notation';
+
+const MOST_BODY = 1_500_000;
+const posted = z.strictObject({
+  name: z.string().max(80),
+  text: z.string().max(MOST_CHARACTERS),
+  choices: choicesSchema,
+});
+
+export const refuse = (status: number, message: string) => data({ message }, { status });
+export type Refusal = ReturnType<typeof refuse>;
+
+async function bodyOf(request: Request): Promise<unknown> {
+  const length = Number(request.headers.get('content-length') ?? 0);
+  if (length > MOST_BODY) return null;
+  try {
+    return JSON.parse(await request.text());
+  } catch {
+    return undefined;
+  }
+}
+
+export async function postedPattern(request: Request): Promise<Pattern | Refusal> {
+  const body = await bodyOf(request);
+  if (body === null) return refuse(413, 'The pattern is too large to be kept. Nothing was stored.');
+  if (body === undefined) return refuse(400, 'The post is not JSON. Nothing was stored.');
+  const parsed = posted.safeParse(body);
+  if (!parsed.success) {
+    const path = parsed.error.issues[0]?.path.join('.') || 'the post';
+    return refuse(400, `This is not a pattern: ${path} is not as it should be. Nothing was stored.`);
+  }
+  const { text } = parsed.data;
+  const name = parsed.data.name.trim();
+  const choices = choicesIn(parsed.data.choices);
+  if (name === '') return refuse(422, 'Give the pattern a name.');
+  const read = readRows(text, name, { choices });
+  if (!read.ok) {
+    const [first] = read.error;
+    const words = first ? notationWords(first) : { place: '', text: '' };
+    return refuse(422, `The rows cannot be read yet, so nothing was stored. ${words.place}: ${words.text}`);
+  }
+  return { name, text, choices, inTheRound: read.value.inTheRound, chart: { ...read.value.chart, name } };
+}
+
+export const isRefusal = (answer: Pattern | Refusal): answer is Refusal => 'init' in answer;
