@@ -149,6 +149,9 @@ describe('every screen', () => {
   const paths = () => [
     '/',
     '/pieces/new',
+    '/patterns',
+    '/patterns/new',
+    '/patterns/shelf/braid-3',
     '/knitter',
     new URL(pieces['Ferry-bench bolster'] ?? '').pathname,
     `${new URL(pieces['Practice swatch'] ?? '').pathname}/logbook`,

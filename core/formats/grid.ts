@@ -61,10 +61,10 @@ function readCells(list: readonly string[], line: number, note: (problem: Format
   let part: keyof Cells = 'after';
   let missing = 0;
   for (const [i, raw] of list.entries()) {
-    const bad = () => note({ code: 'grid-cell', line, column: i + 1 + LABELS.length, cell: raw });
     const opens = raw.startsWith('[');
     const closes = raw.endsWith(']');
     const word = raw.slice(opens ? 1 : 0, closes ? -1 : undefined);
+    const bad = () => note({ code: 'grid-cell', line, column: i + 1 + LABELS.length, cell: word });
     if ((opens && part !== 'after') || (closes && part !== 'repeat' && !opens) || (word === MORE) !== missing > 0) {
       bad();
       return null;

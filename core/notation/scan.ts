@@ -202,7 +202,9 @@ class Scanner {
 
   private remark(from: number, to: number, holdsStitches: boolean, line: string) {
     this.statements(from, line);
-    this.loose.push({ from, to, holdsStitches });
+    // "Multiple of 8 sts plus 2." was understood as a whole: it is not passed over.
+    const understood = line.replace(MULTIPLE, '').replace(/[\s().]/g, '') === '';
+    if (!understood) this.loose.push({ from, to, holdsStitches });
     this.grow = null;
   }
 }

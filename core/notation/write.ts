@@ -129,21 +129,30 @@ function headerOf(chart: Chart, index: number, working: Working, construction: C
   return setUp ? `Set-up ${word} ${index + 1}${side}` : `${word} ${index - chart.setUp.length + 1}${side}`;
 }
 
+const PRESENTED = 'knit the knits and purl the purls.';
+
+/** Whether an even row is just what the row below presents. */
+function isPlain(rows: readonly Row[], setUps: number, index: number): boolean {
+  const number = index - setUps + 1;
+  if (number < 1 || number % 2 === 1 || hasSlips(expandRow(rows[index - 1] as Row, 2))) return false;
+  const presented = presentedRow(rows, setUps, index - 1);
+  return presented !== null && rowKey(presented) === rowKey(rows[index] as Row);
+}
+
 /** Written rows; {@link readRows} reads them back to the same chart. */
 export function writeRows(chart: Chart, style: WritingStyle): string {
   const writer = new Writer(style);
   const rows = [...chart.setUp, ...chart.rows];
-  const lines = rows.map((row, index) => {
-    const working = writer.workingOf(chart, index - chart.setUp.length + 1);
+  const setUps = chart.setUp.length;
+  const plain = rows.map((_, index) => style.presented === true && isPlain(rows, setUps, index));
+  const even = rows.map((_, index) => index).filter((index) => index >= setUps && (index - setUps) % 2 === 1);
+  const merged = style.construction !== 'unturned' && chart.firstSide === 'RS' && even.length > 1 && even.every((index) => plain[index]); // prettier-ignore
+  const every = style.construction === 'round' ? 'Round 2 and all even rounds' : 'Row 2 and all WS rows';
+  const lines = rows.flatMap((row, index) => {
+    if (merged && even.includes(index)) return index === even[0] ? [`${every}: ${PRESENTED}`] : [];
+    const working = writer.workingOf(chart, index - setUps + 1);
     const header = headerOf(chart, index, working, style.construction);
-    const settled =
-      style.presented &&
-      index > 0 &&
-      index !== chart.setUp.length &&
-      !hasSlips(expandRow(rows[index - 1] as Row, 2));
-    const presented = settled ? presentedRow(rows, chart.setUp.length, index - 1) : null;
-    const plain = presented && rowKey(presented) === rowKey(row);
-    return `${header}: ${plain ? 'knit the knits and purl the purls' : writer.body(row, working)}.`;
+    return [`${header}: ${plain[index] ? PRESENTED : `${writer.body(row, working)}.`}`];
   });
   const { base, perRepeat } = castOnForm(chart);
   const multiple = `Multiple of ${sts(perRepeat)}${base > 0 ? ` plus ${base}` : ''}.`;

@@ -19,6 +19,15 @@ export async function pasteRows(page: Page, text: string) {
   }, text);
 }
 
+/** Pastes a whole pattern onto the desk. */
+export async function pasteText(page: Page, text: string) {
+  await page.focus('#pattern-text');
+  await page.evaluate((words) => {
+    (document.activeElement as HTMLTextAreaElement).select();
+    document.execCommand('insertText', false, words);
+  }, text);
+}
+
 /** Sets up a piece of one pasted panel between the two garter edges; leaves the page at the needles. */
 export async function castOnRope(page: Page, name: string) {
   await fill(page, 'Name of the piece', name);

@@ -1,5 +1,5 @@
 /** The desk: a text on the left, its fabric on the right, and between them whatever must be settled. */
-import { useRef, useState, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { NO_CHOICES, type Choices } from '@core/notation/choices';
 import type { Family } from '@core/notation/names';
@@ -65,6 +65,13 @@ export function Desk({ first, firstReading, family, keep }: Props) {
   const [caret, setCaret] = useState<number | null>(null);
   const [last, setLast] = useState<ChartReading | null>(firstReading?.kind === 'chart' ? firstReading : null);
   const area = useRef<HTMLTextAreaElement>(null);
+  useEffect(() => {
+    const follow = () => {
+      if (document.activeElement === area.current) setCaret(area.current?.selectionStart ?? null);
+    };
+    document.addEventListener('selectionchange', follow);
+    return () => document.removeEventListener('selectionchange', follow);
+  }, []);
   const { reading, stale, tooSlow } = useReading(text, name, choices, family, firstReading);
   if (reading?.kind === 'chart' && reading !== last) setLast(reading);
   const show = ({ from, length }: TextSpan) => {
@@ -78,7 +85,8 @@ export function Desk({ first, firstReading, family, keep }: Props) {
   const empty = text.trim() === '';
   const shownChart = empty ? null : last;
   const sound = reading?.kind === 'chart' && !empty ? reading : null;
-  const dirty = name !== first.name || text !== first.text || choices !== first.choices;
+  const settled = JSON.stringify(choices) === JSON.stringify(first.choices);
+  const dirty = name !== first.name || text !== first.text || !settled;
   return (
     <div className="desk">
       <div className="desk-text">
@@ -107,7 +115,6 @@ export function Desk({ first, firstReading, family, keep }: Props) {
             setText(event.target.value);
             if (event.target.value.trim() === '') setChoices(NO_CHOICES);
           }}
-          onSelect={(event) => setCaret(event.currentTarget.selectionStart)}
         />
         {tooSlow && (
           <p className="problems" role="alert">
@@ -115,10 +122,6 @@ export function Desk({ first, firstReading, family, keep }: Props) {
           </p>
         )}
         {keep({ name, text, choices, reading: empty ? null : reading, stale, dirty })}
-        {!empty && reading?.kind === 'problems' && (
-          <Problems text={text} problems={reading.problems} choices={choices} onChoices={setChoices} onShow={show} />
-        )}
-        {!empty && reading?.kind === 'piece' && <WholePiece reading={reading} />}
         {sound && (
           <>
             <Findings reading={sound} text={text} choices={choices} onChoices={setChoices} onShow={show} />
@@ -127,6 +130,10 @@ export function Desk({ first, firstReading, family, keep }: Props) {
         )}
       </div>
       <div className="desk-fabric">
+        {!empty && reading?.kind === 'problems' && (
+          <Problems text={text} problems={reading.problems} choices={choices} onChoices={setChoices} onShow={show} />
+        )}
+        {!empty && reading?.kind === 'piece' && <WholePiece reading={reading} />}
         {shownChart ? (
           <>
             <Facts reading={shownChart} />
@@ -143,9 +150,9 @@ export function Desk({ first, firstReading, family, keep }: Props) {
               <p className="mt-2 font-semibold text-fault">The fabric shows the last text that could be read.</p>
             )}
           </>
-        ) : (
+        ) : empty || reading === null || reading.kind === 'chart' ? (
           <p className="preview-empty">The fabric appears here as soon as the rows can be read.</p>
-        )}
+        ) : null}
       </div>
       {sound && (
         <WrittenOut

@@ -42,7 +42,8 @@ export function KeepBar({ id, action, now }: Props) {
   const fetcher = useFetcher<{ message?: string; saved?: boolean }>();
   const [dropping, setDropping] = useState(false);
   const [asked, setAsked] = useState(false);
-  const readable = now.reading?.kind === 'chart' && !now.stale;
+  // While a reading is under way the server's own has the last word.
+  const readable = now.reading?.kind === 'chart' || (now.stale && now.text.trim() !== '');
   const nameless = now.name.trim() === '';
   const post = (body: object) =>
     void fetcher.submit(JSON.stringify(body), { method: 'post', action, encType: 'application/json' });

@@ -15,23 +15,35 @@ const posted = z.strictObject({
   choices: choicesSchema,
 });
 
-export const refuse = (status: number, message: string) => data({ message }, { status });
-export type Refusal = ReturnType<typeof refuse>;
+const dropped = z.strictObject({ drop: z.literal(true) });
 
+const refuse = (status: number, message: string) => data({ message }, { status });
+type Refusal = ReturnType<typeof refuse>;
+
+/** Read to its end even where it is too large, so that the connection stays sound; null for one that is. */
 async function bodyOf(request: Request): Promise<unknown> {
-  const length = Number(request.headers.get('content-length') ?? 0);
-  if (length > MOST_BODY) return null;
+  let size = 0;
+  const parts: Uint8Array[] = [];
+  for (const reader = request.body?.getReader(); ;) {
+    const next = await reader?.read();
+    if (!next || next.done) break;
+    size += next.value.length;
+    if (size <= MOST_BODY) parts.push(next.value);
+  }
+  if (size > MOST_BODY) return null;
   try {
-    return JSON.parse(await request.text());
+    return JSON.parse(Buffer.concat(parts).toString('utf8'));
   } catch {
     return undefined;
   }
 }
 
-export async function postedPattern(request: Request): Promise<Pattern | Refusal> {
+/** The pattern that was posted, or `drop`: it is to be thrown away. */
+export async function postedPattern(request: Request): Promise<Pattern | 'drop' | Refusal> {
   const body = await bodyOf(request);
   if (body === null) return refuse(413, 'The pattern is too large to be kept. Nothing was stored.');
   if (body === undefined) return refuse(400, 'The post is not JSON. Nothing was stored.');
+  if (dropped.safeParse(body).success) return 'drop';
   const parsed = posted.safeParse(body);
   if (!parsed.success) {
     const path = parsed.error.issues[0]?.path.join('.') || 'the post';
@@ -50,4 +62,5 @@ export async function postedPattern(request: Request): Promise<Pattern | Refusal
   return { name, text, choices, inTheRound: read.value.inTheRound, chart: { ...read.value.chart, name } };
 }
 
-export const isRefusal = (answer: Pattern | Refusal): answer is Refusal => 'init' in answer;
+export const isRefusal = (answer: Pattern | 'drop' | Refusal): answer is Refusal =>
+  answer !== 'drop' && 'init' in answer;

@@ -1,5 +1,5 @@
 /** A new pattern: pasted, typed, or opened from a file. */
-import { NavigationType, redirect, useLocation, useNavigationType } from 'react-router';
+import { data, NavigationType, redirect, useLocation, useNavigationType } from 'react-router';
 import { NO_CHOICES } from '@core/notation/choices';
 import { database, LOCAL_KNITTER } from '~/db/client.server';
 import { keepPattern } from '~/db/patterns.server';
@@ -17,6 +17,7 @@ export async function loader() {
 export async function action({ request }: Route.ActionArgs) {
   const pattern = await postedPattern(request);
   if (isRefusal(pattern)) return pattern;
+  if (pattern === 'drop') throw data('There is nothing here to throw away.', { status: 404 });
   return redirect(`/patterns/${await keepPattern(await database(), LOCAL_KNITTER, pattern)}`);
 }
 

@@ -23,21 +23,15 @@ export async function loader({ params }: Route.LoaderArgs) {
 
 export async function action({ request, params }: Route.ActionArgs) {
   const db = await database();
-  const copy = request.clone();
-  if ((await wantsDrop(copy)) === true) {
+  const pattern = await postedPattern(request);
+  if (pattern === 'drop') {
     if (!(await dropPattern(db, LOCAL_KNITTER, params.patternId))) throw lost();
     return redirect('/patterns');
   }
-  const pattern = await postedPattern(request);
   if (isRefusal(pattern)) return pattern;
   const kept = await keepPattern(db, LOCAL_KNITTER, pattern, params.patternId);
   if (kept === null) throw lost();
   return { saved: true };
-}
-
-async function wantsDrop(request: Request): Promise<boolean> {
-  const text = await request.text();
-  return text.length < 100 && /^\{"drop":true\}$/.test(text);
 }
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: `${loaderData?.name ?? 'Pattern'} · Gritch` }];

@@ -1,4 +1,5 @@
 import { SHELF } from '@core/shelf/data';
+import { chartFrom } from '@core/testing/plans';
 import {
   addPanel,
   changePanel,
@@ -13,7 +14,8 @@ import {
   shelfPanel,
 } from './draft-state';
 
-const start = firstSetUp('fraction');
+const begin = (family: 'fraction' | 'hold' = 'fraction') => firstSetUp({ family, wanted: null, draft: null });
+const start = begin();
 const codes = (state: typeof start) => state.problems.map(({ code }) => code);
 const names = (state: typeof start, section = 0) =>
   state.draft.sections[section]?.panels.map(({ name }) => name);
@@ -49,7 +51,7 @@ describe('a piece being set up', () => {
     'writes every shelf chart so that it reads back (%s names)',
     (family) => {
       for (const { key } of SHELF) {
-        const { draft } = firstSetUp(family);
+        const { draft } = begin(family);
         const panel = shelfPanel(draft, key, family);
         if (!panel) throw new Error(key);
         expect([key, codes(changeSetUp(start, () => addPanel({ ...draft, name: 'x' }, 0, panel)))]).toEqual([
@@ -59,6 +61,12 @@ describe('a piece being set up', () => {
       }
     },
   );
+  it('begins with a chart of the knitter\'s own, or with a whole draft, when asked to', () => {
+    const chart = chartFrom('Row 1 (RS): k3, 1/2 LC.\nRow 2: p6.');
+    const wanted = { key: 'mine', name: 'Reed', chart };
+    expect(names(firstSetUp({ family: 'hold', wanted, draft: null }))).toEqual(['Right edge', 'Reed', 'Left edge']);
+    expect(firstSetUp({ family: 'hold', wanted: null, draft: start.draft }).draft).toBe(start.draft);
+  });
   it('an unknown shelf chart is none, and a pasted panel starts empty', () => {
     expect(shelfPanel(start.draft, 'nothing', 'hold')).toBeNull();
     expect(codes(changeSetUp(start, (d) => addPanel({ ...d, name: 'x' }, 0, pastedPanel(d))))).toEqual([

@@ -8,6 +8,7 @@ import {
   type SectionDraft,
 } from '@core/draft/draft';
 import type { Worksheet } from '@core/piece/worksheet';
+import type { Chart } from '@core/chart/chart';
 import { shelfChart } from '@core/shelf/shelf';
 import type { Family } from '@core/notation/names';
 import { writeRows } from '@core/notation/write';
@@ -29,13 +30,21 @@ const EMPTY: PieceDraft = {
   sections: [],
 };
 
-/** A shelf chart as a panel, its rows written in the knitter's own naming family. */
+/** A chart that can be taken for a panel: from the shelf, or one of the knitter's own. */
+export type Takeable = { readonly key: string; readonly name: string; readonly chart: Chart; readonly edge?: boolean };
+
+/** A chart as a panel, its rows written in the knitter's own naming family. */
+export function chartPanel(draft: PieceDraft, { name, chart, edge = false }: Takeable, family: Family): PanelDraft {
+  const ring = chart.rows[0]?.kind === 'ring';
+  const construction = ring ? 'round' : 'flat';
+  const text = writeRows(chart, { family, construction, presented: !ring });
+  const withSetUp = chart.setUp.length > 0;
+  return panelDraft(freshId(draft, 'panel'), name, text, { withSetUp, edge, closed: ring });
+}
+
 export function shelfPanel(draft: PieceDraft, key: string, family: Family): PanelDraft | null {
   const entry = shelfChart(key);
-  if (!entry) return null;
-  const text = writeRows(entry.chart, { family, construction: 'flat', presented: true });
-  const withSetUp = entry.chart.setUp.length > 0;
-  return panelDraft(freshId(draft, 'panel'), entry.name, text, { withSetUp, edge: entry.edge });
+  return entry ? chartPanel(draft, entry, family) : null;
 }
 
 export const pastedPanel = (draft: PieceDraft): PanelDraft =>
@@ -53,9 +62,12 @@ export function nextSection(draft: PieceDraft): SectionDraft {
   };
 }
 
-function firstDraft(family: Family): PieceDraft {
+/** Between garter edges: the chart that was asked for, or a rope to begin with. */
+function firstDraft(family: Family, wanted: Takeable | null): PieceDraft {
   const draft = { ...EMPTY, sections: [nextSection(EMPTY)] };
-  const panels = ['garter', 'rope-4', 'garter'].flatMap((key) => shelfPanel(draft, key, family) ?? []);
+  const panels = ['garter', 'rope-4', 'garter'].flatMap((key, i) =>
+    i === 1 && wanted ? chartPanel(draft, wanted, family) : (shelfPanel(draft, key, family) ?? []),
+  );
   const named = panels.map((panel, i) =>
     i === 1 ? panel : { ...panel, name: i === 0 ? 'Right edge' : 'Left edge', repeats: 4 },
   );
@@ -122,6 +134,8 @@ function judged(draft: PieceDraft, before: Worksheet | null): SetUp {
   };
 }
 
-export const firstSetUp = (family: Family): SetUp => judged(firstDraft(family), null);
+export type Beginning = { readonly family: Family; readonly wanted: Takeable | null; readonly draft: PieceDraft | null };
+export const firstSetUp = ({ family, wanted, draft }: Beginning): SetUp =>
+  judged(draft ?? firstDraft(family, wanted), null);
 export const changeSetUp = (state: SetUp, change: (draft: PieceDraft) => PieceDraft): SetUp =>
   judged(change(state.draft), state.sheet);

@@ -1,22 +1,35 @@
 /** Set up a piece: how it is made, sections along, panels across; the fabric and what is wrong, live. */
 import { useDeferredValue, useReducer, useState } from 'react';
-import { data, redirect, useFetcher } from 'react-router';
+import { data, NavigationType, redirect, useFetcher, useLocation, useNavigationType } from 'react-router';
 import { Plus } from 'lucide-react';
-import { checkDraft, type DraftProblem } from '@core/draft/draft';
+import { checkDraft, type DraftProblem, type PieceDraft } from '@core/draft/draft';
 import { draftSchema } from '@core/draft/schema';
 import { database, LOCAL_KNITTER } from '~/db/client.server';
+import { listPatterns } from '~/db/patterns.server';
 import { createPiece, readSettings } from '~/db/pieces.server';
 import { YARNS, type Yarn } from '~/knitter/settings';
 import { planWords } from '~/messages/plan';
 import { Page } from '~/ui/page';
-import { changeSetUp, firstSetUp, nextSection } from './draft-state';
+import { changeSetUp, firstSetUp, nextSection, type Takeable } from './draft-state';
 import { Making } from './making';
 import { Preview } from './preview';
 import { SectionEditor } from './section-editor';
 import type { Route } from './+types/route';
 
-export async function loader() {
-  return { family: (await readSettings(await database(), LOCAL_KNITTER)).family };
+export async function loader({ request }: Route.LoaderArgs) {
+  const db = await database();
+  const asked = new URL(request.url).searchParams.get('pattern');
+  const kept = await listPatterns(db, LOCAL_KNITTER);
+  const own: Takeable[] = kept.map(({ id, pattern }) => ({ key: id, name: pattern.name, chart: pattern.chart }));
+  const wanted = own.find(({ key }) => key === asked) ?? null;
+  if (asked !== null && !wanted) throw data('This pattern is not here. It may have been thrown away.', { status: 404 });
+  return { family: (await readSettings(db, LOCAL_KNITTER)).family, own, wanted };
+}
+
+/** A draft handed over by the desk, where a whole piece was pasted. */
+function draftIn(state: unknown): PieceDraft | null {
+  const parsed = draftSchema.safeParse((state as { draft?: unknown } | null)?.draft);
+  return parsed.success ? parsed.data : null;
 }
 
 const yarnOf = (value: unknown): Yarn | null => YARNS.find((yarn) => yarn === value) ?? null;
@@ -51,8 +64,11 @@ export async function action({ request }: Route.ActionArgs) {
 export const meta: Route.MetaFunction = () => [{ title: 'Set up a piece · Gritch' }];
 
 export default function SetUp({ loaderData }: Route.ComponentProps) {
-  const { family } = loaderData;
-  const [{ draft, problems, sheet }, change] = useReducer(changeSetUp, family, firstSetUp);
+  const { family, own, wanted } = loaderData;
+  const { state } = useLocation();
+  // A page that was loaded anew was rendered without what had been handed over to it.
+  const handed = useNavigationType() === NavigationType.Pop ? null : draftIn(state);
+  const [{ draft, problems, sheet }, change] = useReducer(changeSetUp, { family, wanted, draft: handed }, firstSetUp);
   const [yarn, setYarn] = useState<Yarn>('oat');
   const [section, setSection] = useState(0);
   const [asked, setAsked] = useState(false);
@@ -79,6 +95,7 @@ export default function SetUp({ loaderData }: Route.ComponentProps) {
               sheet={shown}
               change={change}
               family={family}
+              own={own}
               onLook={() => setSection(index)}
             />
           ))}

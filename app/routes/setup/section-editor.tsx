@@ -9,6 +9,7 @@ import { SHELF } from '@core/shelf/data';
 import { planWords } from '~/messages/plan';
 import {
   addPanel,
+  chartPanel,
   changePanel,
   changeSection,
   movePanel,
@@ -16,11 +17,20 @@ import {
   removePanel,
   removeSection,
   shelfPanel,
+  type Takeable,
 } from './draft-state';
 import type { Change } from './making';
 import { NumberInput, PanelEditor } from './panel-editor';
 
-function AddPanel({ onShelf, onPaste }: { onShelf: (key: string) => void; onPaste: () => void }) {
+function AddPanel({
+  own,
+  onShelf,
+  onPaste,
+}: {
+  own: readonly Takeable[];
+  onShelf: (key: string) => void;
+  onPaste: () => void;
+}) {
   const id = useId();
   return (
     <div className="mt-4 flex flex-wrap items-end gap-3">
@@ -35,6 +45,15 @@ function AddPanel({ onShelf, onPaste }: { onShelf: (key: string) => void; onPast
           onChange={(event) => event.target.value && onShelf(event.target.value)}
         >
           <option value="">Choose …</option>
+          {own.length > 0 && (
+            <optgroup label="My own">
+              {own.map(({ key, name }) => (
+                <option key={key} value={key}>
+                  {name}
+                </option>
+              ))}
+            </optgroup>
+          )}
           {SHELF.map(({ key, name }) => (
             <option key={key} value={key}>
               {name}
@@ -73,20 +92,25 @@ type SectionProps = {
   sheet: Worksheet | null;
   change: Change;
   family: Family;
+  own: readonly Takeable[];
   onLook: () => void;
 };
 
-export function SectionEditor({ draft, index, problems, sheet, change, family, onLook }: SectionProps) {
+export function SectionEditor({ draft, index, problems, sheet, change, family, own, onLook }: SectionProps) {
   const section = draft.sections[index];
   const id = useId();
   if (!section) return null;
   const here = problems.filter((p) => 'section' in p && p.section === index);
-  const own = here.filter((p) => !('panel' in p) || p.panel === undefined);
+  const general = here.filter((p) => !('panel' in p) || p.panel === undefined);
   const add = (make: (d: PieceDraft) => ReturnType<typeof shelfPanel>) =>
     change((d) => {
       const panel = make(d);
       return panel ? addPanel(d, index, panel) : d;
     });
+  const take = (d: PieceDraft, key: string) => {
+    const mine = own.find((one) => one.key === key);
+    return mine ? chartPanel(d, mine, family) : shelfPanel(d, key, family);
+  };
   return (
     <section className="section-editor" aria-label={section.name} onFocus={onLook}>
       <div className="flex flex-wrap items-end gap-4">
@@ -120,7 +144,7 @@ export function SectionEditor({ draft, index, problems, sheet, change, family, o
           </button>
         )}
       </div>
-      {own.map((problem, i) => (
+      {general.map((problem, i) => (
         <p key={i} className="problems" role="alert">
           {planWords(problem)}
         </p>
@@ -145,7 +169,7 @@ export function SectionEditor({ draft, index, problems, sheet, change, family, o
           />
         );
       })}
-      <AddPanel onShelf={(key) => add((d) => shelfPanel(d, key, family))} onPaste={() => add(pastedPanel)} />
+      <AddPanel own={own} onShelf={(key) => add((d) => take(d, key))} onPaste={() => add(pastedPanel)} />
     </section>
   );
 }

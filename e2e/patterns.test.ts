@@ -1,0 +1,307 @@
+/** Patterns: paste, ask, mend, keep, take away, open again; the shelf; words and stitches that find each other. */
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import type { ElementHandle, Page } from 'puppeteer-core';
+import { SHELF } from '../core/shelf/data';
+import { startApp, type RunningApp } from './helpers/app';
+import { fill, openBrowser, press, reload, textOf, visit, waitForText, type OpenBrowser } from './helpers/browser';
+import { pasteText } from './helpers/journeys';
+
+let app: RunningApp;
+let chromium: OpenBrowser;
+let page: Page;
+let downloads: string;
+
+beforeAll(async () => {
+  app = await startApp();
+  chromium = await openBrowser();
+  downloads = mkdtempSync(path.join(os.tmpdir(), 'gritch-downloads-'));
+});
+beforeEach(async () => {
+  page = await chromium.open(`${app.address}/patterns/new`);
+});
+afterEach(() => page.close({ runBeforeUnload: false }));
+afterAll(async () => {
+  await chromium?.close();
+  await app?.close();
+  rmSync(downloads, { recursive: true, force: true });
+});
+
+const FACTS = '[data-testid=facts]';
+const PROBLEMS = '[data-testid=problems]';
+const FINDINGS = '[data-testid=findings]';
+const picked = () =>
+  page.$eval('#pattern-text', (area) => {
+    const { value, selectionStart, selectionEnd } = area as HTMLTextAreaElement;
+    return value.slice(selectionStart, selectionEnd);
+  });
+
+/** Lets the browser save into a folder, and waits for the file. */
+async function takeAway(name: string, ending: string): Promise<string> {
+  const client = await page.createCDPSession();
+  await client.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: downloads });
+  await press(page, name);
+  for (let tries = 0; tries < 100; tries += 1) {
+    const found = readdirSync(downloads).find((file) => file.endsWith(ending));
+    if (found) return path.join(downloads, found);
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  }
+  throw new Error(`no ${ending} was saved`);
+}
+
+async function chooseFile(file: string) {
+  await visit(page, `${app.address}/patterns`);
+  const input = (await page.$('input[type=file]')) as ElementHandle<HTMLInputElement>;
+  await input.uploadFile(file);
+}
+
+/** Drops a file on the page, as from the desktop. */
+const dropFile = (name: string, content: string) =>
+  page.evaluate(
+    (n, c) => {
+      const carried = new DataTransfer();
+      carried.items.add(new File([c], n));
+      window.dispatchEvent(new DragEvent('dragover', { dataTransfer: carried, cancelable: true }));
+      window.dispatchEvent(new DragEvent('drop', { dataTransfer: carried, cancelable: true }));
+    },
+    name,
+    content,
+  );
+
+const TEXT = `Otter run
+Row 1 (RS): p2, k5, 2/2 RC, p2.
+Row 2 and all WS rows: knit the knits and purl the purls.
+Row 3: p2, C5B, k4, zap, p2.`;
+
+describe('from a pasted text to a pattern that is kept', () => {
+  it('asks, is mended, keeps the answer, is taken away and opened again as the same chart', async () => {
+    await fill(page, 'Name of the pattern', 'Otter run');
+    await pasteText(page, TEXT);
+    await waitForText(page, PROBLEMS, /2 things to settle.*“C5B” has no single usual meaning.*“zap” is not a stitch/);
+    await press(page, 'Line 4, column 21 (row 3)');
+    expect(await picked()).toBe('zap');
+    await page.keyboard.type('k0');
+    await waitForText(page, PROBLEMS, /0 is not a count/);
+    await press(page, 'Line 4, column 21 (row 3)');
+    await page.keyboard.press('Delete');
+    await waitForText(page, PROBLEMS, /One thing to settle/);
+    expect(await page.$$eval('.meaning svg', (drawings) => drawings.length)).toBe(2);
+    await press(page, '3/2 RC slip next 2 sts to cable needle and hold at back, k3, then k2 from cable needle');
+    await waitForText(page, FACTS, /13 stitches, 4 rows/);
+    await press(page, 'Keep this pattern');
+    await page.waitForFunction(() => /patterns\/[0-9a-f-]{36}$/.test(location.pathname));
+    await reload(page);
+    await waitForText(page, FACTS, /13 stitches, 4 rows/);
+    expect(await textOf(page, '[data-testid=settled]')).toMatch(/C5B/);
+    const kept = page.url();
+    const written = await textOf(page, '[data-testid=written]');
+    expect(written).toMatch(/3\/2 RC = slip next 2 sts to cable needle and hold at back/);
+
+    const endings = [['Pattern file', '.json'], ['Grid for spreadsheets', '.csv'], ['Chart with legend', '.svg'], ['Written rows', '.txt']] as const; // prettier-ignore
+    for (const [name, ending] of endings) {
+      const file = await takeAway(name, ending);
+      await chooseFile(file);
+      await page.waitForFunction(() => location.pathname === '/patterns/new');
+      await waitForText(page, FACTS, /13 stitches, 4 rows/);
+      expect(await textOf(page, '[data-testid=written]')).toBe(written);
+      await visit(page, kept);
+    }
+    expect(JSON.parse(readFileSync(path.join(downloads, 'Otter-run.json'), 'utf8'))).toMatchObject({ text: TEXT.replace('zap, ', ', ') }); // prettier-ignore
+
+    await fill(page, 'Name of the pattern', 'Otter walk');
+    await waitForText(page, '[data-testid=kept]', /not saved yet/);
+    await press(page, 'Save the changes');
+    await waitForText(page, '[data-testid=kept]', /^saved$/);
+    await press(page, 'Knit it in a piece');
+    await waitForText(page, '[data-testid=preview]', /Otter walk: repeats every 4 rows, first crossing in row 1/);
+    await visit(page, `${app.address}/patterns`);
+    await page.select('aria/Kind', 'own');
+    await waitForText(page, '[data-testid=found]', /^1 pattern$/);
+    await press(page, 'Otter walk 13 stitches, 4 rows crosses in 2 of 4 · hard');
+    await press(page, 'Throw away');
+    await press(page, 'Throw it away');
+    await page.waitForFunction(() => location.pathname === '/patterns');
+    await waitForText(page, '[data-testid=found]', new RegExp(`^${SHELF.length} patterns$`));
+  });
+
+  it('what is worth a second look does not stop her, and "intended" silences it for good', async () => {
+    await fill(page, 'Name of the pattern', 'Second look');
+    await pasteText(page, 'Multiple of 9 sts.\nReed = 2/2 RC\nRow 1 (RS): p2, C4B.\nRow 2: p4, k2. (8 sts)');
+    await waitForText(page, FINDINGS, /3 places worth a second look.*a multiple of 9.*“Reed” is explained.*says 8 stitches/);
+    await press(page, 'Intended');
+    await waitForText(page, FINDINGS, /2 places worth a second look/);
+    await press(page, 'Keep this pattern');
+    await page.waitForFunction(() => /patterns\/[0-9a-f-]{36}$/.test(location.pathname));
+    await reload(page);
+    await waitForText(page, FINDINGS, /2 places worth a second look/);
+  });
+
+  it('a text that is not kept is not lost by a wrong touch', async () => {
+    await pasteText(page, 'Row 1: k4.');
+    await waitForText(page, FACTS, /4 stitches/);
+    await press(page, 'Bench');
+    await press(page, 'Stay here');
+    expect(await page.$eval('#pattern-text', (area) => (area as HTMLTextAreaElement).value)).toBe('Row 1: k4.');
+    await press(page, 'Bench');
+    await press(page, 'Leave');
+    await page.waitForFunction(() => location.pathname === '/');
+  });
+
+  it('rounds called rows, sizes, and lines that hold stitches are asked', async () => {
+    await pasteText(page, 'Worked in the round.\nk2 at the edge of all\nSizes: S (L)\nRow 1: k4 (6), p2.');
+    await waitForText(page, PROBLEMS, /for 2 sizes/);
+    await press(page, 'Size 2');
+    await waitForText(page, PROBLEMS, /belongs to no row.*calls every round a row/);
+    await press(page, 'It is only a remark');
+    await press(page, 'Worked in the round');
+    await waitForText(page, FACTS, /8 stitches, 1 rounds/);
+    await waitForText(page, '[data-testid=remarks]', /3 remarks passed over/);
+  });
+
+  it('a whole piece written by panels is set up with those panels', async () => {
+    const rope = 'Eel rope\nRow 1 (RS): p2, C4B, p2.\nRow 2: k2, p4, k2.\n\n';
+    const rows = [1, 2].map((n) => `Row ${n}: k3, work row ${n} of Eel rope over next 16 sts, k3.`).join('\n');
+    await pasteText(page, `${rope}The mat\n${rows}`);
+    await waitForText(page, '[data-testid=whole-piece]', /From the right edge: Right edge, Eel rope, Left edge/);
+    await press(page, 'Set it up with these panels');
+    await waitForText(page, '[data-testid=preview]', /Cast on 22 stitches/);
+  });
+});
+
+describe('words and stitches', () => {
+  it('find each other, on either side of the fabric, by touch and by keys', async () => {
+    await pasteText(page, 'Row 1 (RS): p1, 1/2 LC, k2.\nRow 2: p5, k1.');
+    await waitForText(page, FACTS, /6 stitches/);
+    const lit = () => page.$$eval('.lit-stitch', (all) => all.length);
+    await page.$eval('#pattern-text', (area) => (area as HTMLTextAreaElement).setSelectionRange(19, 19));
+    await page.waitForFunction(() => document.querySelectorAll('.lit-stitch').length > 0);
+    // Three stitches, two repeats across, two up.
+    expect(await lit()).toBe(12);
+    const fabric = await page.$('.tiled svg');
+    const box = await fabric?.boundingBox();
+    if (!box) throw new Error('no fabric');
+    const touch = async (fromRight: number) => page.mouse.click(box.x + box.width - fromRight, box.y + box.height - 8);
+    const edge = await page.$eval('.tiled svg .deep', (rect) => {
+      const fabricBox = rect.getBoundingClientRect();
+      return { right: fabricBox.right, stitch: fabricBox.width / 12 };
+    });
+    await touch(box.x + box.width - edge.right + edge.stitch * 1.5);
+    expect(await picked()).toBe('1/2 LC');
+    await waitForText(page, '[data-testid=picked]', /row 1, stitch 2 from the right: “1\/2 LC”/);
+    await page.$eval('.tiled svg', (fabric) => (fabric as SVGElement).focus());
+    await page.keyboard.press('ArrowUp');
+    await waitForText(page, '[data-testid=picked]', /row 2, stitch 2 from the right: “p5”/);
+    await page.keyboard.press('ArrowRight');
+    await waitForText(page, '[data-testid=picked]', /row 2, stitch 1 from the right: “k1”/);
+    await press(page, 'wrong side');
+    await waitForText(page, '[data-testid=picked]', /“k1”/);
+    expect(await page.$$eval('[data-testid=effort] g', (rows) => rows.map((row) => row.getAttribute('data-crossings')))).toEqual(['2', '0']); // prettier-ignore
+  });
+
+  it('rows are written out in her own manner, itemised when she asks', async () => {
+    await visit(page, `${app.address}/patterns/shelf/rope-4`);
+    expect(await textOf(page, '[data-testid=written]')).toMatch(/Row 2 and all WS rows: knit the knits/);
+    await press(page, 'every row stitch by stitch');
+    await waitForText(page, '[data-testid=written]', /Row 2 \(WS\): \*k2, p4, k2; rep from \* to end/);
+    await page.select('aria/Names of crossings', 'hold');
+    await press(page, 'for work in the round');
+    await waitForText(page, '[data-testid=written]', /Round 3: \*p2, C4B, p2.*C4B = slip next 2 sts/);
+  });
+});
+
+describe('the shelf', () => {
+  it('is searched by name, width, repeat, kind and hardness', async () => {
+    await visit(page, `${app.address}/patterns`);
+    const found = async () => Number.parseInt(await textOf(page, '[data-testid=found]'), 10);
+    expect(await found()).toBeGreaterThanOrEqual(30);
+    await page.waitForSelector('.swatch[data-drawn=true]');
+    await page.select('aria/Kind', 'braid');
+    const braids = await found();
+    await fill(page, 'Rows, at most', '8');
+    const short = await found();
+    await fill(page, 'Stitches, at most', '11');
+    const narrow = await found();
+    expect([braids > short, short > narrow, narrow > 0]).toEqual([true, true, true]);
+    await page.select('aria/Hardness', 'hard');
+    await fill(page, 'Name', 'nothing of that name');
+    await waitForText(page, 'main', /Nothing here is like that/);
+  });
+
+  it('opens a file that is dropped, and refuses one that is foreign, damaged or newer', async () => {
+    await visit(page, `${app.address}/patterns`);
+    const refused = async (name: string, content: string, words: RegExp) => {
+      await dropFile(name, content);
+      await waitForText(page, '.problems', words);
+    };
+    await refused('x.json', '{"format":"gritch-pattern","version":7}', /of version 7; this Gritch knows up to 1/);
+    await refused('y.json', '{"format": "gritch', /damaged or cut short/);
+    await refused('z.svg', '<svg xmlns="http://www.w3.org/2000/svg"></svg>', /carries no pattern/);
+    await refused('g.csv', 'gritch chart,1,G,flat,row 1 RS\nrow,side,repeats,start\nrow 1,RS,n,,[zap]', /Line 3, field 5.*“zap”/); // prettier-ignore
+    await dropFile('Reed.txt', 'Row 1 (RS): k3, p1.\r\nRow 2: k1, p3.');
+    await page.waitForFunction(() => location.pathname === '/patterns/new');
+    await waitForText(page, FACTS, /4 stitches, 2 rows/);
+    expect(await page.$eval('#pattern-name', (field) => (field as HTMLInputElement).value)).toBe('Reed');
+    const large = path.join(downloads, 'large.txt');
+    writeFileSync(large, 'k2, '.repeat(1_300_000));
+    await chooseFile(large);
+    await waitForText(page, '.problems', /larger than 4 MB/);
+  });
+});
+
+describe('bad input', () => {
+  it.each([
+    ['a letter code that is no character', 'Row 1: k2\u0007, p2.', /no letter \(code 7\)/],
+    ['page markup', '<b onclick="alert(1)">Row 1:</b> k2', /page markup/],
+    ['emoji for stitches', 'Row 1: k2, \u{1F9F6}, p2.', /is not a stitch/],
+    ['brackets a thousand deep', `Row 1: ${'['.repeat(1000)}k1${']'.repeat(1000)}`, /more than 20 deep/],
+    ['a repeat with a negative remainder', 'Row 1: *k2, p2; rep from * to last -3 sts, k1.', /settle/],
+    ['rows twice and rows missing', 'Row 1: k2.\nRow 1: p2.\nRow 4: k2.', /written twice.*Row 2 is missing/],
+  ])('%s', async (_, text, words) => {
+    await pasteText(page, text);
+    await waitForText(page, PROBLEMS, words);
+    expect(await page.$(FACTS)).toBeNull();
+  });
+
+  it('a line of 200,001 characters is refused at once, and the page goes on answering', async () => {
+    await page.$eval('#pattern-text', (area) => {
+      const set = Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value')?.set;
+      set?.call(area, 'k'.repeat(200_001));
+      area.dispatchEvent(new Event('input', { bubbles: true }));
+    });
+    await waitForText(page, PROBLEMS, /longer than 200000 characters/);
+    await pasteText(page, 'Row 1: k3.');
+    await waitForText(page, FACTS, /3 stitches/);
+  });
+
+  const post = (to: string, body: unknown) =>
+    fetch(`${app.address}${to}.data`, {
+      method: 'POST',
+      redirect: 'manual',
+      headers: { 'content-type': 'application/json' },
+      body: typeof body === 'string' ? body : JSON.stringify(body),
+    });
+  const CHOICES = { meanings: {}, remarks: [], size: null, round: null, intended: [] };
+  it.each<[string, unknown, number, RegExp]>([
+    ['no JSON', '{', 400, /not JSON/],
+    ['another form', { name: 'x', text: 'Row 1: k2.', choices: {} }, 400, /choices/],
+    ['a cell that is none', { name: 'x', text: 'Row 1: Z.', choices: { ...CHOICES, meanings: { Z: 'zap' } } }, 400, /choices.meanings/], // prettier-ignore
+    ['rows that cannot be read', { name: 'x', text: 'Row 1: zap.', choices: CHOICES }, 422, /Line 1, column 8/],
+    ['no name', { name: '  ', text: 'Row 1: k2.', choices: CHOICES }, 422, /a name/],
+    ['a body of megabytes', { name: 'x', text: 'k'.repeat(1_600_000), choices: CHOICES }, 413, /too large/],
+  ])('a post of %s is refused and nothing is kept', async (_, body, status, words) => {
+    const answer = await post('/patterns/new', body);
+    expect([answer.status, words.test(await answer.text())]).toEqual([status, true]);
+    await visit(page, `${app.address}/patterns`);
+    expect(await page.$$eval('.hung', (links) => links.filter((link) => /^x\b/.test((link as HTMLElement).innerText)).length)).toBe(0); // prettier-ignore
+  });
+
+  it('a pattern that is not here is said to be so', async () => {
+    expect((await fetch(`${app.address}/patterns/nothing`)).status).toBe(404);
+    expect((await fetch(`${app.address}/patterns/shelf/nothing`)).status).toBe(404);
+    expect((await fetch(`${app.address}/pieces/new?pattern=nothing`)).status).toBe(404);
+    expect((await post('/patterns/nothing', { drop: true })).status).toBe(404);
+  });
+
+  it('put no error on the console', () => expect(chromium.troubles).toEqual([]));
+});
