@@ -24,6 +24,8 @@ function words(p: Problem): string {
       return `“${p.text}” begins like a row, but its numbers are not clear. Write “Row 3:”, “Rows 2, 4 and 6:” or “Row 2 and all WS rows:”.`;
     case 'legend-not-understood':
       return `The entry for “${p.name}” does not say how to cross. Write “${p.name} = slip next 2 sts to cable needle and hold at back, k2, then k2 from cable needle.”`;
+    case 'too-many-entries':
+      return `The legend has more than ${p.most} entries. Keep those that the rows use.`;
     case 'legend-twice':
       return `“${p.name}” is explained twice. Keep the entry that is meant.`;
     case 'unknown-word':
@@ -82,6 +84,8 @@ function words(p: Problem): string {
       return `The charts of this row lie otherwise than in row 1 (${sts(p.stitches)} here, ${p.before} there, at the same place). Keep every chart over its own stitches.`;
     case 'two-repeats':
       return 'A row can repeat only once. Write the inner one with brackets and a count.';
+    case 'over-differs':
+      return `This crosses ${sts(p.taken)}, but says it is worked over ${p.stated}. Correct one of them.`;
     case 'to-last-differs':
       return p.stated === 0
         ? `The repeat runs to the end, but ${sts(p.follows)} follow. Write “to last ${p.follows} sts”.`

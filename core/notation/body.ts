@@ -1,4 +1,5 @@
 /** Reads the body of one row; problems are gathered, and reading goes on after each. */
+import { takes } from '../stitch/cells';
 import type { Cell } from '../stitch/types';
 import { crossingOfWords } from '../stitch/working';
 import { optionName, readCrossingName } from './crossing-names';
@@ -8,7 +9,7 @@ import { COUNT, countOf, ORDINAL, TIMES, timesOf } from './numbers';
 import { leftAfter, readCounted, readFill, readSlip, STS, TO } from './plain-words';
 import { beginsSpelled, readSpelled, readTwist, type Spelled } from './spelled';
 import type { NotationProblem, Option, Problem, TextSpan } from './problems';
-import type { Body, Item, Word } from './syntax';
+import type { Body, Item, Meaning, Word } from './syntax';
 import type { Cursor } from './text';
 
 export type BodyContext = {
@@ -26,7 +27,7 @@ export const PLAIN_CONTEXT: BodyContext = { legend: new LegendNames([]), picks: 
 const MOST_DEEP = 20;
 const MOST_COUNT = 1000;
 const MOST_PROBLEMS = 50;
-const GAP = /(?:[ ,;]|\.(?= |$)|- (?=[a-z[(*]))*(?:(?:then|and|next) (?!\d* ?st))*/;
+const GAP = /(?:[ ,;&]|\.(?= |$)|- (?=[a-z[(*]))*(?:(?:then|and|next) (?!\d* ?st))*/;
 const TIMES_AFTER = new RegExp(` ?(?:${TIMES})`);
 const MORE_TIMES = new RegExp(`,? ?(?:(once|twice)|${COUNT}(?: ?times)?) more(?: ?times?)?`);
 const COUNT_NOTE = new RegExp(` ?(?:[[(] ?(\\d+)(?: ?${STS}\\.?(?: (?:in all|total|rem|remain|on needles?))?)? ?[\\])]|- ?(\\d+) ?${STS}\\.?(?=[. ]*$))`); // prettier-ignore
@@ -43,8 +44,8 @@ const AND = ' ?(?:,|and|&|, ?and) ?';
 const SLIPPING = new RegExp(`(?:${KNITS}${AND}${SLIPS}|${SLIPS}${AND}${KNITS}|${SLIPS})`);
 const AS_THEY_ARE = '(?:present(?: themselves)?|appear|face(?: you)?|come|lie|show|are)';
 const PRESENTED = new RegExp(
-  `(?:(?:k|knit)(?: all)?(?: the)? (?:knits?|knit (?:sts|stitches))${AND}(?:p|purl)(?: all)?(?: the)? (?:purls?|purl (?:sts|stitches))` +
-    `|(?:p|purl)(?: all)?(?: the)? (?:purls?|purl (?:sts|stitches))${AND}(?:k|knit)(?: all)?(?: the)? (?:knits?|knit (?:sts|stitches))` +
+  `(?:(?:k|knit)(?: all)?(?: the)? (?:knit (?:sts|stitches)|knits?)${AND}(?:p|purl)(?: all)?(?: the)? (?:purl (?:sts|stitches)|purls?)` +
+    `|(?:p|purl)(?: all)?(?: the)? (?:purl (?:sts|stitches)|purls?)${AND}(?:k|knit)(?: all)?(?: the)? (?:knit (?:sts|stitches)|knits?)` +
     `|(?:work )?(?:all )?(?:the )?(?:sts|stitches) (?:as|the way) they ${AS_THEY_ARE}(?: to you)?` +
     `|work (?:all )?(?:sts|stitches) as (?:set|presented)|(?:work |sts |stitches )?as presented)(?: themselves)?(?![a-z])`,
 );
@@ -55,7 +56,12 @@ const START_AFTER = /start(?:ing)? (\d{1,4}) (?:sts?|stitch(?:es)?) after (?:the
 const OVER = new RegExp(`,? ?(?:over|across|on)(?: the)?(?: next| following| foll)? ${COUNT} ?${STS}?`);
 const PANEL_A = /(?:work |knit )?(?:(?:the )?next (?:row|round|rnd)|(?:row|round|rnd) (\d{1,4})) of (?:the )?([a-z][^,;.:()[\]*]{0,40}?)(?: (?:chart|panel|pattern))?(?=,? (?:over|across|on) | ?[,;.]|$)/;
 const PANEL_B = /work (?:the )?([a-z][^,;.:()[\]*0-9]{0,40}?),? ?\(?(?:row|round|rnd) (\d{1,4})\)?(?=,? (?:over|across|on) | ?[,;.]|$)/;
+const WORK = /(?:work|make) (?:an? |the )?/;
 const UNKNOWN = /\d+\/\d+ ?[a-z]{1,5}(?![a-z0-9])|[^ ,;[\](){}*]+(?: \d+(?=[ ,;.]))?|[\s\S]/;
+const widthOf = (meaning: Meaning) =>
+  meaning.kind === 'picture'
+    ? takes(meaning.cell)
+    : meaning.words.held.length + meaning.words.then.length + (meaning.words.centre?.stitches.length ?? 0);
 const CLOSING = { '[': ']', '(': ')', '{': '}' } as const;
 
 export class BodyReader {
@@ -120,13 +126,24 @@ export class BodyReader {
     }
   }
 
-  /** "C4B twice", "k2tog 3 times": a count after a single word. */
+  /** "C4B twice", "k2tog 3 times": a count after a single word; after plain stitches it may be meant for more. */
   private repeated(item: Item, from: number): Item {
     if (item.kind === 'group' || item.kind === 'repeat' || item.kind === 'presented') return item;
-    const times = this.cursor.take(TIMES_AFTER);
+    if (item.kind === 'named') this.over(item.meaning, from);
+    const plain = item.kind === 'slip' || (item.kind === 'cell' && item.cell.kind === 'stitch');
+    const times = plain ? null : this.cursor.take(TIMES_AFTER);
     if (!times) return item;
     const span = this.cursor.span(from);
     return { kind: 'group', items: [item], times: [this.count(timesOf(times), from)], span };
+  }
+
+  /** "C4B over next 4 sts" says the same twice; if not, one of the two is a slip. */
+  private over(meaning: Meaning, from: number) {
+    const over = this.cursor.take(OVER);
+    if (!over) return;
+    const stated = countOf(over[1] as string);
+    const taken = widthOf(meaning);
+    if (stated !== taken) this.fail({ code: 'over-differs', stated, taken }, from);
   }
 
   private item(depth: number): Item | null {
@@ -223,7 +240,7 @@ export class BodyReader {
     const presented = this.presented(from);
     if (presented) return presented;
     const word =
-      this.panel() ?? this.spelled() ?? this.legendName() ?? this.crossing() ?? this.fixed() ?? this.plain();
+      this.panel() ?? this.spelled() ?? this.named() ?? this.fixed() ?? this.plain();
     if (word === 'failed') return null;
     if (word) return { ...word, span: cursor.span(from) };
     const fill = readFill(cursor);
@@ -292,6 +309,15 @@ export class BodyReader {
       return { name: optionName(cell), cell };
     });
     return this.asked(from, options);
+  }
+
+  /** A name of the legend or a usual one; "work" before it says nothing. */
+  private named(): Word | 'failed' | null {
+    const { cursor } = this;
+    return cursor.attempt(() => {
+      cursor.take(WORK);
+      return this.legendName() ?? this.crossing();
+    });
   }
 
   private legendName(): Word | 'failed' | null {

@@ -4,8 +4,7 @@
  */
 import type { Cell } from '../stitch/types';
 import { FIXED } from './names';
-
-const STS = '(?:sts?|stitch(?:es)?)';
+import { STS } from './plain-words';
 
 /** What may be said of the basic words of a row. */
 const BASIC: Readonly<Record<string, RegExp>> = {

@@ -35,7 +35,9 @@ const EVERY_HERE = new RegExp(
   ` ?[([]?(?:,? ?(?:and|&) ?|, ?)?(?:all|every)(?: the)?(?: (other|following|foll|alternate|alt|remaining|rem|subsequent))*(?: (?:${SIDE_WORDS}|even|odd)(?:[- ]numbered)?)?(?: (?:row|round|rnd)s?)(?: (?:following|thereafter|after))?[)\\]]?`,
 );
 const SIDE = new RegExp(` ?[([,-]? ?(${SIDE_WORDS})(?: (?:rows?|facing))?(?:,? ?\\d+ ?sts)? ?[)\\]]?`);
-const END = / ?(?:[:.]|-(?= )) ?/;
+/** A row may follow its header without any mark where a stitch can be seen to begin. */
+const END = / ?(?:[:.]|-(?= ) ?|(?<=[ )\]])(?=[*[]|(?:[kpct] ?\d|knit |purl |sl ?\d|\d\/\d ?[rl]))) ?/;
+const LATE_SIDE = new RegExp(`[([] ?(${SIDE_WORDS})(?: facing)? ?[)\\]] ?`);
 
 function sideOf(words: string): Side | null {
   if (/\b(?:rs|right)/i.test(words)) return 'RS';
@@ -102,8 +104,10 @@ export function readHeader(cursor: Cursor): RowHeader | null {
   const everyFrom = cursor.at;
   const all = setUp ? null : every(cursor);
   if (!word && !after && !all) return null;
-  const side = atEach ?? takeSide(cursor);
+  const named = atEach ?? takeSide(cursor);
   if (!cursor.take(END) || (numbers.length === 0 && !setUp)) return null;
+  const late = named ? null : cursor.take(LATE_SIDE);
+  const side = named ?? (late ? sideOf(late[1] as string) : null);
   const words = `${word?.[0] ?? ''} ${after?.[0] ?? ''} ${cursor.text.slice(everyFrom, cursor.at)}`;
   const unit = /\b(?:round|rnd|rd)/i.test(words) ? 'round' : 'row';
   const zero = numbers.length === 1 && numbers[0] === 0;

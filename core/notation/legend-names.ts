@@ -14,7 +14,8 @@ export class LegendNames {
   constructor(names: readonly LegendName[]) {
     for (const entry of names) {
       const list = this.byFirst.get(firstLetter(entry.name)) ?? [];
-      this.byFirst.set(firstLetter(entry.name), [...list, entry]);
+      list.push(entry);
+      this.byFirst.set(firstLetter(entry.name), list);
     }
     for (const list of this.byFirst.values()) list.sort((a, b) => b.name.length - a.name.length);
   }

@@ -6,7 +6,7 @@ import { optionName } from './crossing-names';
 import { explainedCell, glossOf } from './glossary';
 import { LegendNames, type LegendName } from './legend-names';
 import type { NotationProblem, Option, TextSpan } from './problems';
-import type { LegendStatement, Scanned } from './scan';
+import { holdsStitchWord, type LegendStatement, type Scanned } from './scan';
 import { beginsSpelled, readSpelled, readTwist, type Spelled } from './spelled';
 import type { Meaning } from './syntax';
 import { Cursor } from './text';
@@ -17,13 +17,19 @@ export type LegendEntry = {
   readonly meaning: Meaning | null;
   /** Ways in which the entry can be read, where it leaves something open. */
   readonly options: readonly Option[];
-  /** The words to be kept in mind only: an abbreviation that says nothing new. */
+  /** An abbreviation that says nothing new. */
   readonly idle: boolean;
+  /** Written with an equals sign, or with a name like an abbreviation: surely an entry, not a remark. */
+  readonly sure: boolean;
 };
 
 const HOLD_PAIR = /\b(front|back)\b ?\((front|back)\)/gi;
 const BEGINS = /\b(?:(?:sl|slip|place|put|transfer) (?:the )?(?:next |first |following )*(?:\d|one|two|three|four|five|six|st)|(?:knit|k|purl|p)(?: into)?(?: the)? (?:2nd|second)|k2tog|skip|miss)/i;
-const ENDS = /^[ .;,]*(?:\([^)]*\)[ .]*)?(?:[A-Z][^.]*\.? ?)*$/;
+/** What may follow a definition: nothing, a remark in brackets, further sentences; but no more stitches. */
+function endsHere(rest: string): boolean {
+  const plain = rest.replace(/^[ .;,]+|[ .;,]+$/g, '');
+  return plain === '' || (/^[A-Z(]/.test(plain) && !holdsStitchWord(plain));
+}
 
 const seen = (spelled: Spelled, depth: Spelled['depths'][number]): Cell => {
   const { words } = spelled;
@@ -39,13 +45,13 @@ function spelledOut(body: string): Reading {
   const cursor = new Cursor(body);
   if (beginsSpelled(cursor)) {
     const spelled = readSpelled(cursor);
-    if (!spelled || !ENDS.test(cursor.text.slice(cursor.at))) return NOTHING;
+    if (!spelled || !endsHere(cursor.text.slice(cursor.at))) return NOTHING;
     if (spelled.depths.length < 2) return { meaning: { kind: 'words', words: spelled.words }, options: [] };
     const cells = spelled.depths.map((depth) => seen(spelled, depth));
     return { meaning: null, options: cells.map((cell) => ({ name: optionName(cell), cell })) };
   }
   const twist = readTwist(cursor);
-  return twist && ENDS.test(cursor.text.slice(cursor.at))
+  return twist && endsHere(cursor.text.slice(cursor.at))
     ? { meaning: { kind: 'words', words: twist }, options: [] }
     : NOTHING;
 }
@@ -85,7 +91,10 @@ function unfold(statement: LegendStatement, body: string): { name: string; body:
       body: body.replace(HOLD_PAIR, `$${which}`),
     }));
   const short = statement.name.replace(/ ?\([^)]*\)$/, '').trim();
-  const names = short === '' || short === statement.name ? [statement.name] : [short, statement.name];
+  if (short === '' || short === statement.name) return [{ name: statement.name, body }];
+  // "Left cross (LC)" goes by either name.
+  const inner = /\(([^)]*)\)$/.exec(statement.name)?.[1]?.trim() ?? '';
+  const names = [short, ...(/^[a-z][^,;=]*$/i.test(inner) ? [inner] : []), statement.name];
   return names.map((name) => ({ name, body }));
 }
 
@@ -95,11 +104,14 @@ export type ReadLegend = {
   readonly problems: readonly NotationProblem[];
 };
 
-function entryOf(name: string, body: string, at: TextSpan): LegendEntry {
+/** CR, MB, T3 left: capitals or figures, and few letters. */
+const looksShort = (name: string) => name.length <= 4 || /\d/.test(name) || /^[A-Z]{2,}/.test(name);
+
+function entryOf(name: string, body: string, at: TextSpan, defines: boolean): LegendEntry {
   const gloss = glossOf(name, body);
-  if (gloss === 'known') return { name, at, meaning: null, options: [], idle: true };
-  if (gloss === 'contradicts') return { name, at, meaning: null, options: [], idle: false };
-  return { name, at, idle: false, ...define(body) };
+  const sure = defines || looksShort(name);
+  if (gloss !== 'not-basic') return { name, at, meaning: null, options: [], idle: gloss === 'known', sure };
+  return { name, at, idle: false, sure, ...define(body) };
 }
 
 const basicContradiction = (entry: LegendEntry, body: string): NotationProblem[] =>
@@ -107,16 +119,24 @@ const basicContradiction = (entry: LegendEntry, body: string): NotationProblem[]
     ? [{ code: 'legend-not-understood', name: entry.name, at: entry.at }]
     : [];
 
+const MOST_ENTRIES = 400;
+const spanOf = ({ text, lines }: Scanned, { from, to }: LegendStatement) =>
+  lines.span(from, from + text.slice(from, to).trimEnd().length);
+
 /** Reads every entry of a scanned text. */
 export function readLegend(scanned: Scanned, picks: Readonly<Record<string, Cell>>): ReadLegend {
   const problems: NotationProblem[] = [];
   const entries: LegendEntry[] = [];
   const known = new Set<string>();
+  if (scanned.legend.length > MOST_ENTRIES) {
+    const at = spanOf(scanned, scanned.legend[MOST_ENTRIES] as LegendStatement);
+    return { entries, names: new LegendNames([]), problems: [{ code: 'too-many-entries', most: MOST_ENTRIES, at }] };
+  }
   for (const statement of scanned.legend) {
     const body = scanned.text.slice(statement.bodyFrom, statement.to).replace(/\s+/g, ' ').trim();
-    const at = scanned.lines.span(statement.from, statement.to);
+    const at = spanOf(scanned, statement);
     for (const { name, body: own } of unfold(statement, body)) {
-      const entry = entryOf(name, own, at);
+      const entry = entryOf(name, own, at, statement.defines);
       const picked = picks[name];
       problems.push(...basicContradiction(entry, own));
       if (known.has(name) && !entry.idle) problems.push({ code: 'legend-twice', name, at });

@@ -4,8 +4,8 @@ import { COUNT, countOf } from './numbers';
 import type { Word } from './syntax';
 import type { Cursor } from './text';
 
-export const STS = '(?:sts?|stitch(?:es)?)';
-const TBL = '(?: ?\\(?(?:tbl|through (?:the )?back (?:loops?|legs?)|in (?:the )?back loops?)\\)?)';
+export const STS = '(?:(?:stitch(?:es)?|sts?)(?![a-z]))';
+const TBL = '(?:[ -]?\\(?(?:tbl|through (?:the )?back (?:loops?|legs?)|in (?:the )?back loops?)\\)?)';
 const END = '(?![a-z0-9/])';
 /** A count may be followed at once by another stitch: k2p2. */
 const COUNTED_END = '(?![a-z0-9/]|(?<=[a-z])\\d)|(?=[kp]\\d)';
@@ -24,7 +24,7 @@ const SLIP = new RegExp(
 /** How far a repeat or a fill goes; group 1 is what is left of the row, if that is said. */
 const LEFT = `(?:(?:to|until) (?:the )?(?:last )?|to within (?:the )?(?:last )?)`;
 export const TO = new RegExp(
-  ` ?(?:` +
+  ` ?(?:(?:across|around|all)(?: the)?(?: row| round| rnd)?(?: in patt(?:ern)?)? (?=to ))?(?:` +
     `(?:to|until|across|around)(?: the)? ?(?:(?:end|all)(?: of (?:the )?(?:row|round|rnd))?(?! ?of)|(?:row|round|rnd)${END})` +
     `|(?:to|until)(?: the)? last (?:${COUNT} ?${STS}?|(st|stitch))${END}` +
     `|${LEFT}${COUNT} ?${STS}? (?:of|before|from) (?:the )?end(?: of (?:the )?(?:row|round|rnd))?` +

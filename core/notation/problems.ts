@@ -21,6 +21,7 @@ export type Problem =
   | { readonly code: 'stray-line'; readonly text: string }
   | { readonly code: 'header-not-understood'; readonly text: string }
   | { readonly code: 'legend-not-understood'; readonly name: string }
+  | { readonly code: 'too-many-entries'; readonly most: number }
   | { readonly code: 'legend-twice'; readonly name: string }
   | { readonly code: 'unknown-word'; readonly word: string }
   /** Asked: one of the options, or whatever a legend entry says. */
@@ -41,6 +42,7 @@ export type Problem =
   | { readonly code: 'repeat-count-unclear'; readonly times: number }
   | { readonly code: 'too-many-unclear'; readonly most: number }
   | { readonly code: 'two-repeats' }
+  | { readonly code: 'over-differs'; readonly stated: number; readonly taken: number }
   | { readonly code: 'to-last-differs'; readonly stated: number; readonly follows: number }
   | { readonly code: 'row-missing'; readonly number: number }
   | { readonly code: 'row-twice'; readonly number: number }

@@ -17,7 +17,7 @@ import { bare, dressed, wordsOf, type PlacedRow, type RowWords } from './placed-
 import { Presenter, rowBelow } from './presented';
 import type { NotationDoubt, NotationProblem, TextSpan } from './problems';
 import { writtenRows, type WrittenRow, type WrittenRows } from './rows';
-import { scan, type Scanned } from './scan';
+import { holdsStitchWord, scan, type Scanned } from './scan';
 
 /**
  * How rows are worked where the text does not say: unturned rows all face the RS and run to and fro. A text that speaks
@@ -215,6 +215,11 @@ const UNREAD = {
   used: new Set<string>(),
 } as const;
 
+const textAt = ({ text }: Scanned, { from, length }: TextSpan) => text.slice(from, from + length);
+/** What looked like an entry, but says nothing that is understood, of a name that no row uses. */
+const idleRemarks = (legend: ReadLegend, used: ReadonlySet<string>) =>
+  legend.entries.filter(({ name, meaning, options, idle }) => !idle && !meaning && options.length === 0 && !used.has(name)); // prettier-ignore
+
 function readStages(source: string, choices: Choices): Read {
   const scanned = scan(source, choices.size, choices.remarks);
   // Before a size is chosen every list of numbers would be a problem of its own.
@@ -231,12 +236,11 @@ function readStages(source: string, choices: Choices): Read {
     onUsed: (name: string) => used.add(name),
   };
   const written = writtenRows(scanned, context, choices.round);
-  const stray = scanned.loose
-    .filter(({ holdsStitches }) => holdsStitches)
-    .map(({ from, to }): NotationProblem => {
-      const text = scanned.text.slice(from, to).trim();
-      return { code: 'stray-line', text: text.slice(0, 60), at: scanned.lines.span(from, to) };
-    });
+  const doubtful = idleRemarks(legend, used).filter(({ sure, at }) => !sure && holdsStitchWord(textAt(scanned, at)));
+  const loose = scanned.loose.filter(({ holdsStitches }) => holdsStitches);
+  const stray = [...loose.map(({ from, to }) => scanned.lines.span(from, to)), ...doubtful.map(({ at }) => at)].map(
+    (at): NotationProblem => ({ code: 'stray-line', text: textAt(scanned, at).trim().slice(0, 60), at }),
+  );
   const before = [...scanned.problems, ...stray, ...legend.problems, ...unclearNames(legend, unclear)];
   const rest = written.problems.filter(({ code }) => code !== 'no-rows' || before.length === 0);
   return { scanned, legend, written, used, problems: inOrder([...before, ...rest]) };
@@ -252,8 +256,14 @@ export function readWritten(
 }
 
 /** Entries without any use: crossings only, for every list explains a word or two too many. */
-const unusedEntries = (legend: ReadLegend, used: ReadonlySet<string>) =>
-  legend.entries.filter(({ name, idle, meaning, options }) => !idle && !used.has(name) && (meaning !== null || options.length > 0)); // prettier-ignore
+function unusedEntries(legend: ReadLegend, used: ReadonlySet<string>): LegendEntry[] {
+  const usedPlaces = new Set(legend.entries.filter(({ name }) => used.has(name)).map(({ at }) => at.from));
+  const unused = legend.entries.filter(
+    ({ idle, meaning, options, at }) =>
+      !idle && !usedPlaces.has(at.from) && (meaning !== null || options.length > 0),
+  );
+  return unused.filter(({ at }, i) => unused.findIndex((other) => other.at.from === at.from) === i);
+}
 
 /** Reads pasted rows. The chart's name is the caller's. */
 export function readRows(
@@ -289,7 +299,10 @@ export function readRows(
   return ok({
     chart,
     words: placed.map((row, i) => wordsOf(row, (all[i] as WrittenRow).at)),
-    remarks: scanned.loose.map(({ from, to }) => scanned.lines.span(from, to)),
+    remarks: [
+      ...scanned.loose.map(({ from, to }) => scanned.lines.span(from, to)),
+      ...idleRemarks(legend, used).map(({ at }) => at),
+    ].sort((a, b) => a.from - b.from),
     legend: legend.entries,
     doubts: doubtsOf(scanned, all, rows, castOn, chart.rows.length, unusedEntries(legend, used)),
     castOn,

@@ -118,6 +118,8 @@ class Assembly {
   private rowCount(firstSide: Side, inTheRound: boolean): number {
     const highest = Math.max(0, ...this.byNumber.keys());
     const next = highest + 1;
+    // A repeat ends with the second row of a pair: "row 1 and all odd rows" of four rows does not make a fifth.
+    if (next % 2 === 1) return highest;
     const side = inTheRound ? 'RS' : sideOfRow(firstSide, next);
     return this.everies.some((row) => isEvery(row, next, side)) ? next : highest;
   }

@@ -1,12 +1,17 @@
 /** The first stage: a pasted text cut into rows, legend entries, what it states of itself, and remarks. */
 import { BEGINS_ROW, readHeader } from './header';
+import { STS } from './plain-words';
 import type { NotationProblem, TextSpan } from './problems';
 import { chooseSize } from './sizes';
 import { Cursor, Lines, plainCharacters } from './text';
 
 export type Statement = { readonly from: number; readonly to: number };
-/** The definition runs from `bodyFrom` to `to`. */
-export type LegendStatement = Statement & { readonly name: string; readonly bodyFrom: number };
+/** The definition runs from `bodyFrom` to `to`; `defines`: it stands behind an equals sign. */
+export type LegendStatement = Statement & {
+  readonly name: string;
+  readonly bodyFrom: number;
+  readonly defines: boolean;
+};
 export type Stated = { readonly multiple: number; readonly plus: number; readonly at: TextSpan };
 export type StatedNumber = { readonly count: number; readonly at: TextSpan };
 /** A stretch of lines that is neither row nor entry. */
@@ -32,7 +37,6 @@ export type Scanned = {
 
 export const MOST_CHARACTERS = 200_000;
 
-const STS = '(?:sts?|stitch(?:es)?)';
 const MULTIPLE = new RegExp(
   `\\b(?:multiples?|mult\\.?) of (\\d{1,4})(?: ?${STS})?(?:,? ?(?:plus|\\+|and|&) ?(?:an extra )?(\\d{1,4})(?: (?:more|extra|edge|balancing|balance))*(?: ?${STS})?)?`,
   'i',
@@ -53,10 +57,15 @@ const STANDING_ORDER =
   /\b(?:slip|sl|knit|purl|work)\b[^.]{0,40}\b(?:first|last|edge)\b[^.]{0,40}\b(?:every|each|all)\b[^.]{0,20}\b(?:row|round|rnd)/i;
 const PROSE_NAME = /^(?:notes?|edges?|borders?|selv\w*|hints?|tips?|n\.?b\.?|important|remember|gauge|tension|needles?|yarn|materials?|sizes?|finishing|cast[- ]on|bind[- ]off|cast[- ]off|instructions?|pattern|multiple|panel|legend|key|abbreviations?|stitches|special .*|chart|.* (?:row|round)s?)$/i; // prettier-ignore
 const ENTRY =
-  /^ *((?:[^=:\n*[\]]|:(?! )){1,48}?)(?: *= *|(?::| -) +(?=(?:sl|slip|place|put|skip|miss|with|k|p|knit|purl|work|cross|cable|twist|make|bobble|yarn|c\d|t\d|\d+\/\d+|left|right|as)\b|[^.:;=]{1,40}[:;=,] *(?:sl|slip|place)\b))(?=\S)/i;
+  /^ *((?:[^=:\n*[\]]|:(?! )){1,48}?)(?: *= *|(?::| -) +(?=(?:sl|slip|place|put|skip|miss|with|k|p|knit|purl|work|cross|cable|twist|make|bobble|yarn|\d+\/\d+|left|right|as)\b|[kpct]\d|[([]|[^.:;=]{1,40}[:;=,] *(?:sl|slip|place)\b))(?=\S)/i;
 const TAG = /<\/?[a-z][^<>\n]{0,200}>|&(?:nbsp|amp|lt|gt|#\d{1,6});/i;
 
-export const holdsStitchWord = (line: string) => STITCH_WORD.test(line) || STANDING_ORDER.test(line);
+/** "Knit to end", "repeat from * to the last 3 sts": the end of some row. */
+const ROW_END =
+  /\b(?:knit|purl|k|p|rep(?:eat)?)\b[^.\n]{0,24}\b(?:to|until) (?:the )?(?:end|last|m|marker)\b|\b(?:knit|purl) across\b/i;
+
+export const holdsStitchWord = (line: string) =>
+  STITCH_WORD.test(line) || STANDING_ORDER.test(line) || ROW_END.test(line);
 
 function oddCharacter(text: string): number {
   for (let at = 0; at < text.length; at += 1) {
@@ -109,6 +118,8 @@ class Scanner {
   private grow: ((to: number) => void) | null = null;
   /** The statement under way ended with a full stop: a line of mere words after it is a remark. */
   private ended = false;
+  /** Its last line ends in a comma, an open bracket or a word that wants another. */
+  private openEnded = false;
 
   constructor(
     private readonly text: string,
@@ -121,6 +132,11 @@ class Scanner {
     this.grow = (to) => (list[index] = { ...(list[index] as S), to });
   }
 
+  private endsWith(line: string) {
+    this.ended = /\.[\s)\]]*$/.test(line);
+    this.openEnded = /[,;:*([=-]\s*$|\b(?:and|then|to|from|last|next|of|in|on|or|rep|repeat|with|at|the|cable|c\.?n)\s*$/i.test(line);
+  }
+
   private row(from: number, to: number) {
     const line = this.text.slice(from, to);
     let start = 0;
@@ -130,7 +146,7 @@ class Scanner {
       else this.open(this.rows, { from: from + start, to: from + at });
       start = at;
     }
-    this.ended = /\.[\s)\]]*$/.test(line);
+    this.endsWith(line);
   }
 
   private repeated(from: number, to: number, piece: string) {
@@ -175,8 +191,9 @@ class Scanner {
     const entry = this.entry(line);
     if (entry) {
       const name = (entry[1] as string).trim();
-      this.open(this.legend, { from, to, name, bodyFrom: from + entry[0].length });
-      this.ended = /\.[\s)\]]*$/.test(line);
+      const defines = entry[0].trimEnd().endsWith('=');
+      this.open(this.legend, { from, to, name, bodyFrom: from + entry[0].length, defines });
+      this.endsWith(line);
       return;
     }
     BEGINS_ROW.lastIndex = indent;
@@ -186,14 +203,19 @@ class Scanner {
       this.grow = null;
       return;
     }
-    if (this.grow && !(this.ended && !holds)) return this.goesOn(from, to, line);
+    if (this.grow && !(!holds && (this.ended || this.breaksOff(line)))) return this.goesOn(from, to, line);
     this.remark(from, to, holds, line);
+  }
+
+  /** A new sentence below a line that asks for no more: a remark, even where the full stop was forgotten. */
+  private breaksOff(line: string): boolean {
+    return /^\s*[A-Z][a-z]/.test(line) && !this.openEnded;
   }
 
   private goesOn(from: number, to: number, line: string) {
     const [first] = breaksIn(line);
     this.grow?.(first === undefined ? to : from + first);
-    this.ended = /\.[\s)\]]*$/.test(line);
+    this.endsWith(line);
     if (first === undefined) return;
     const rest = line.slice(first);
     if (REPEATED.test(rest)) this.repeated(from + first, to, rest);

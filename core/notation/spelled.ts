@@ -18,9 +18,13 @@ const WHICH = '(?:(?:the|next|first|following|foll) )*';
 const WISE = '(?:,? ?(?:purlwise|pwise|p-wise))?';
 const PUT = '(?:sl|slip|place|put|transfer|move)';
 const SLIP = new RegExp(`${PUT} ${WHICH}(?:${COUNT} ?)?${STS}?${WISE} (?:on to|onto|on|to) (${NEEDLE})`);
+/** "Slip 2 to front on cn", "hold 2 sts in back on cn". */
+const SLIP_ASIDE = new RegExp(
+  `(?:${PUT}|hold) ${WHICH}(?:${COUNT} ?)?${STS}?(?:,? (?:and )?(?:hold|leave|place))? (?:to|in|at) (?:the )?(front|back)(?: of (?:the )?work)? (?:on|onto|with) ${NEEDLE}`,
+);
 const HOLD = new RegExp(
-  `[,;. ]*(?:and |then )*(?:hold|holding|held|leave|leaving|left|keep|place|bring|move|put|drop)?(?: (?:it|them|this|needle|${NEEDLE}))? ?` +
-    `(?:(?:in|at|to|on|towards?)(?: the)? )?(behind all|between|in front of all|front(?! of all)|back|rear|behind)(?: of (?:the )?(?:work|knitting|needle))?(?![a-z])`,
+  `[,;. ]*(?:and |then |& ?)*(?:hold|holding|held|leave|leaving|left|keep|place|bring|move|put|drop)?(?: (?:it|them|this|needle|${NEEDLE}))? ?` +
+    `(?:(?:in|at|to|on|towards?)(?: the)? )?(behind all|between|in front of all|front(?! of all)|back|rear|behind)(?:(?: of)?(?: the)? (?:work|knitting|needle))?(?![a-z])`,
 );
 const FROM = new RegExp(`[, ]*(?:from|off|on) (${NEEDLE})`);
 const HELD = new RegExp(`(knit|purl|k|p)(?: (?:the|those|these|all|both|held|slipped|${COUNT}|${STS}|them|it))* ?(?=(?:from|off|on) ${NEEDLE})`); // prettier-ignore
@@ -31,7 +35,7 @@ const GIVE_BACK = new RegExp(
 const MOVE = new RegExp(
   `[,; ]*(?:and |then )*(?:bring|move|place|pass|hold) (?:the )?${NEEDLE}(?: with [^,;]{1,40}?)? (?:in|at|to) (?:the )?(front|back)(?: of (?:the )?work)?`,
 );
-const GAP = /(?:[ ,;]|\.(?= |$)(?= *(?:k|p|then|knit|purl|sl|from)))*(?:(?:then|and|next|now) )*/;
+const GAP = /(?:[ ,;&]|\.(?= |$)(?= *(?:k|p|then|knit|purl|sl|from)))*(?:(?:then|and|next|now) )*/;
 const MOST = 60;
 
 type Reading = {
@@ -183,23 +187,32 @@ class SpelledReader {
 }
 
 /** Whether a crossing begins to be spelled out here. */
-export const beginsSpelled = (cursor: Cursor) => cursor.peek(SLIP) !== null;
+export const beginsSpelled = (cursor: Cursor) =>
+  cursor.peek(SLIP) !== null || cursor.peek(SLIP_ASIDE) !== null;
 
 /** Reads a spelled crossing; null (and the cursor anywhere) if it is not understood. */
 export function readSpelled(cursor: Cursor): Spelled | null {
-  const slip = cursor.take(SLIP);
-  const hold = slip && cursor.take(HOLD);
-  if (!slip || !hold || !/^(front|back|rear|behind)$/i.test(hold[1] as string)) return null;
+  const aside = cursor.take(SLIP_ASIDE);
+  const slip = aside ?? cursor.take(SLIP);
+  const hold = aside ? aside[2] : slip && cursor.take(HOLD)?.[1];
+  if (!slip || !hold || !/^(front|back|rear|behind)$/i.test(hold)) return null;
   const count = slip[1] ? countOf(slip[1]) : 1;
   if (count < 1 || count > MOST) return null;
-  return new SpelledReader(cursor, count, holdOf(hold[1] as string)).read();
+  return new SpelledReader(cursor, count, holdOf(hold)).read();
 }
 
 const LOOP = '(?: ?(?:tbl|through (?:the )?(?:front|back) loop|in(?:to)? (?:the )?(?:front|back)(?: loop)?))?';
+const SECOND_ST = `(?:second|2nd|next)(?: ${STS})?(?: on (?:the )?(?:left(?:[- ]hand)?|lh) needle)?`;
+const SKIP_FIRST = `(?:(?:skip|miss) (?:the )?(?:first|next) ${STS},? (?:and )?)?`;
+const FROM_WHERE = `(?:(?:from |in |at |passing |working )*(?:the )?(front|back|behind)(?: of)?(?: (?:the )?(?:first|skipped|it))?(?: ${STS})?|(tbl|through (?:the )?back loop)|through (?:the )?(front) loop)`;
+const THEN_FIRST =
+  `[^a-z]{0,3}(?:and |then |next )*(?:do not slip[^,;.]{0,40}[,;.] ?)?(?:and |then )*(knit|purl|k|p)(?: into)?(?: the)?(?: front of| back of)?(?: the)? (?:first|1st|skipped)(?: ${STS})?${LOOP}[,;. ]*(?:and |then )*(?:sl|slip|drop|let|take) (?:both|the two|them)[^,;.]*`;
+/** "Knit the second st in front of the first" and "knit into the back of the second st" say where it passes. */
 const SECOND_FIRST = new RegExp(
-  `(?:(?:skip|miss) (?:the )?(?:first|next) ${STS},? (?:and )?)?(knit|purl|k|p)(?: into)?(?: the)?(?: (?:front|back) of)?(?: the)? (?:second|2nd|next)(?: ${STS})?(?: on (?:the )?(?:left(?:[- ]hand)?|lh) needle)?` +
-    `,? ?(?:(?:from |in |at |passing |working )*(?:the )?(front|back|behind)(?: of)?(?: (?:the )?(?:first|skipped|it))?(?: ${STS})?|(tbl|through (?:the )?back loop)|through (?:the )?(front) loop)` +
-    `[^a-z]{0,3}(?:and |then |next )*(?:do not slip[^,;.]{0,40}[,;.] ?)?(?:and |then )*(knit|purl|k|p)(?: into)?(?: the)? (?:first|1st|skipped)(?: ${STS})?${LOOP}[,;. ]*(?:and |then )*(?:sl|slip|drop|let|take) (?:both|the two|them)[^,;.]*`,
+  `${SKIP_FIRST}(knit|purl|k|p)(?: into)?(?: the)? ${SECOND_ST},? ?${FROM_WHERE}${THEN_FIRST}`,
+);
+const INTO_SECOND = new RegExp(
+  `${SKIP_FIRST}(knit|purl|k|p)(?: into)?(?: the)? (front|back) (?:loop )?of(?: the)? ${SECOND_ST}${THEN_FIRST}`,
 );
 const TOGETHER_FIRST = new RegExp(
   `(?:k2tog|knit 2 (?:sts |stitches )?together)[,; ]*(?:but )?(?:leave|leaving|do not|without|don't)[^,;.]*[,;. ]*(?:and |then )*(?:knit|k)(?: into)?(?: the)? (?:first|1st|same|right)(?: ${STS})?(?: again)?[,;. ]*(?:and |then )*(?:sl|slip|drop|let|take) (?:both|the two|them)[^,;.]*`,
@@ -212,8 +225,10 @@ const TOGETHER_FIRST = new RegExp(
 export function readTwist(cursor: Cursor): CrossingWords | null {
   if (cursor.take(TOGETHER_FIRST)) return { hold: 'back', held: ['knit'], then: ['knit'] };
   const found = cursor.take(SECOND_FIRST);
-  if (!found) return null;
-  const [second, first] = [faceOf(found[1] as string), faceOf(found[5] as string)];
-  const front = (found[2] ?? found[4])?.toLowerCase() === 'front';
+  const into = found ? null : cursor.take(INTO_SECOND);
+  const worked = found ? [found[1], found[5], found[2] ?? found[4]] : into && [into[1], into[3], into[2]];
+  if (!worked) return null;
+  const [second, first] = [faceOf(worked[0] as string), faceOf(worked[1] as string)];
+  const front = worked[2]?.toLowerCase() === 'front';
   return { hold: front ? 'back' : 'front', held: [first], then: [second] };
 }
