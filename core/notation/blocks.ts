@@ -6,6 +6,8 @@ import { holdsStitchWord, scan, type Statement } from './scan';
 export type Block = { readonly name: string; readonly masked: string; readonly rows: number };
 
 const MOST_HEADING = 60;
+/** A piece of more charts than this is no piece. */
+const MOST_BLOCKS = 40;
 
 const startsRow = (line: string) => {
   BEGINS_ROW.lastIndex = line.length - line.trimStart().length;
@@ -58,6 +60,7 @@ function blank(text: string, keep: readonly Statement[]): string {
 export function blocksOf(text: string): Block[] {
   const lines = linesOf(text);
   const starts = lines.flatMap((_, i) => (isHeading(lines, i) ? [i] : []));
+  if (starts.length > MOST_BLOCKS) return [];
   const first = starts[0] === 0 ? [] : [0];
   const legend = scan(text).legend;
   return [...first, ...starts]

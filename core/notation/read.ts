@@ -125,6 +125,11 @@ class Checker {
         progress = true;
       });
     }
+    if (total > MOST_STITCHES) {
+      const { at, label: row } = this.written[0] as WrittenRow;
+      this.fail({ code: 'count-out-of-range', count: total, most: MOST_STITCHES, at, row });
+      return null;
+    }
     this.written.forEach(({ at, label }, index) => {
       if (!placed[index]) this.fail({ code: 'nothing-below', at, row: label });
     });
@@ -311,5 +316,6 @@ export function readRows(
 }
 
 
+const MOST_PROBLEMS = 400;
 const inOrder = (problems: readonly NotationProblem[]) =>
-  [...problems].sort((a, b) => a.at.line - b.at.line || a.at.column - b.at.column);
+  [...problems].sort((a, b) => a.at.line - b.at.line || a.at.column - b.at.column).slice(0, MOST_PROBLEMS);
