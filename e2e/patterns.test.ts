@@ -5,7 +5,16 @@ import path from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { SHELF } from '../core/shelf/data';
 import { startApp, type RunningApp } from './helpers/app';
-import { fill, openBrowser, press, reload, textOf, visit, waitForText, type OpenBrowser } from './helpers/browser';
+import {
+  fill,
+  openBrowser,
+  press,
+  reload,
+  textOf,
+  visit,
+  waitForText,
+  type OpenBrowser,
+} from './helpers/browser';
 import { pasteText } from './helpers/journeys';
 
 let app: RunningApp;
@@ -78,7 +87,11 @@ describe('from a pasted text to a pattern that is kept', () => {
   it('asks, is mended, keeps the answer, is taken away and opened again as the same chart', async () => {
     await fill(page, 'Name of the pattern', 'Otter run');
     await pasteText(page, TEXT);
-    await waitForText(page, PROBLEMS, /2 things to settle.*“C5B” has no single usual meaning.*“zap” is not a stitch/);
+    await waitForText(
+      page,
+      PROBLEMS,
+      /2 things to settle.*“C5B” has no single usual meaning.*“zap” is not a stitch/,
+    );
     await press(page, 'Line 4, column 21 (row 3)');
     expect(await picked()).toBe('zap');
     await page.keyboard.type('k0');
@@ -87,7 +100,10 @@ describe('from a pasted text to a pattern that is kept', () => {
     await page.keyboard.press('Delete');
     await waitForText(page, PROBLEMS, /One thing to settle/);
     expect(await page.$$eval('.meaning svg', (drawings) => drawings.length)).toBe(2);
-    await press(page, '3/2 RC slip next 2 sts to cable needle and hold at back, k3, then k2 from cable needle');
+    await press(
+      page,
+      '3/2 RC slip next 2 sts to cable needle and hold at back, k3, then k2 from cable needle',
+    );
     await waitForText(page, FACTS, /13 stitches, 4 rows/);
     await press(page, 'Keep this pattern');
     await page.waitForFunction(() => /patterns\/[0-9a-f-]{36}$/.test(location.pathname));
@@ -114,7 +130,11 @@ describe('from a pasted text to a pattern that is kept', () => {
     await press(page, 'Save the changes');
     await waitForText(page, '[data-testid=kept]', /^saved$/);
     await press(page, 'Knit it in a piece');
-    await waitForText(page, '[data-testid=preview]', /Otter walk: repeats every 4 rows, first crossing in row 1/);
+    await waitForText(
+      page,
+      '[data-testid=preview]',
+      /Otter walk: repeats every 4 rows, first crossing in row 1/,
+    );
     await visit(page, `${app.address}/patterns`);
     await page.select('aria/Kind', 'own');
     await waitForText(page, '[data-testid=found]', /^1 pattern$/);
@@ -128,7 +148,11 @@ describe('from a pasted text to a pattern that is kept', () => {
   it('what is worth a second look does not stop her, and "intended" silences it for good', async () => {
     await fill(page, 'Name of the pattern', 'Second look');
     await pasteText(page, 'Multiple of 9 sts.\nReed = 2/2 RC\nRow 1 (RS): p2, C4B.\nRow 2: p4, k2. (8 sts)');
-    await waitForText(page, FINDINGS, /3 places worth a second look.*a multiple of 9.*“Reed” is explained.*says 8 stitches/);
+    await waitForText(
+      page,
+      FINDINGS,
+      /3 places worth a second look.*a multiple of 9.*“Reed” is explained.*says 8 stitches/,
+    );
     await press(page, 'Intended');
     await waitForText(page, FINDINGS, /2 places worth a second look/);
     await press(page, 'Keep this pattern');
@@ -142,7 +166,9 @@ describe('from a pasted text to a pattern that is kept', () => {
     await waitForText(page, FACTS, /4 stitches/);
     await press(page, 'Bench');
     await press(page, 'Stay here');
-    expect(await page.$eval('#pattern-text', (area) => (area as HTMLTextAreaElement).value)).toBe('Row 1: k4.');
+    expect(await page.$eval('#pattern-text', (area) => (area as HTMLTextAreaElement).value)).toBe(
+      'Row 1: k4.',
+    );
     await press(page, 'Bench');
     await press(page, 'Leave');
     await page.waitForFunction(() => location.pathname === '/');
@@ -161,9 +187,15 @@ describe('from a pasted text to a pattern that is kept', () => {
 
   it('a whole piece written by panels is set up with those panels', async () => {
     const rope = 'Eel rope\nRow 1 (RS): p2, C4B, p2.\nRow 2: k2, p4, k2.\n\n';
-    const rows = [1, 2].map((n) => `Row ${n}: k3, work row ${n} of Eel rope over next 16 sts, k3.`).join('\n');
+    const rows = [1, 2]
+      .map((n) => `Row ${n}: k3, work row ${n} of Eel rope over next 16 sts, k3.`)
+      .join('\n');
     await pasteText(page, `${rope}The mat\n${rows}`);
-    await waitForText(page, '[data-testid=whole-piece]', /From the right edge: Right edge, Eel rope, Left edge/);
+    await waitForText(
+      page,
+      '[data-testid=whole-piece]',
+      /From the right edge: Right edge, Eel rope, Left edge/,
+    );
     await press(page, 'Set it up with these panels');
     await waitForText(page, '[data-testid=preview]', /Cast on 22 stitches/);
   });
@@ -181,7 +213,8 @@ describe('words and stitches', () => {
     const fabric = await page.$('.tiled svg');
     const box = await fabric?.boundingBox();
     if (!box) throw new Error('no fabric');
-    const touch = async (fromRight: number) => page.mouse.click(box.x + box.width - fromRight, box.y + box.height - 8);
+    const touch = async (fromRight: number) =>
+      page.mouse.click(box.x + box.width - fromRight, box.y + box.height - 8);
     const edge = await page.$eval('.tiled svg .deep', (rect) => {
       const fabricBox = rect.getBoundingClientRect();
       return { right: fabricBox.right, stitch: fabricBox.width / 12 };
@@ -234,7 +267,11 @@ describe('the shelf', () => {
       await dropFile(name, content);
       await waitForText(page, '.problems', words);
     };
-    await refused('x.json', '{"format":"gritch-pattern","version":7}', /of version 7; this Gritch knows up to 1/);
+    await refused(
+      'x.json',
+      '{"format":"gritch-pattern","version":7}',
+      /of version 7; this Gritch knows up to 1/,
+    );
     await refused('y.json', '{"format": "gritch', /damaged or cut short/);
     await refused('z.svg', '<svg xmlns="http://www.w3.org/2000/svg"></svg>', /carries no pattern/);
     await refused('g.csv', 'gritch chart,1,G,flat,row 1 RS\nrow,side,repeats,start\nrow 1,RS,n,,[zap]', /Line 3, field 5.*“zap”/); // prettier-ignore
@@ -286,7 +323,12 @@ describe('bad input', () => {
     ['no JSON', '{', 400, /not JSON/],
     ['another form', { name: 'x', text: 'Row 1: k2.', choices: {} }, 400, /choices/],
     ['a cell that is none', { name: 'x', text: 'Row 1: Z.', choices: { ...CHOICES, meanings: { Z: 'zap' } } }, 400, /choices.meanings/], // prettier-ignore
-    ['rows that cannot be read', { name: 'x', text: 'Row 1: zap.', choices: CHOICES }, 422, /Line 1, column 8/],
+    [
+      'rows that cannot be read',
+      { name: 'x', text: 'Row 1: zap.', choices: CHOICES },
+      422,
+      /Line 1, column 8/,
+    ],
     ['no name', { name: '  ', text: 'Row 1: k2.', choices: CHOICES }, 422, /a name/],
     ['a body of megabytes', { name: 'x', text: 'k'.repeat(1_600_000), choices: CHOICES }, 413, /too large/],
   ])('a post of %s is refused and nothing is kept', async (_, body, status, words) => {

@@ -5,6 +5,9 @@ import type { JournalEvent } from '@core/journal/events';
 import { planOf } from '@core/testing/plans';
 import { LOCAL_KNITTER, openDatabase, type Database } from './client.server';
 import { appendEvents, readJournal } from './journal.server';
+import { NO_CHOICES } from '@core/notation/choices';
+import { chartFrom } from '@core/testing/plans';
+import { dropPattern, findPattern, keepPattern, listPatterns } from './patterns.server';
 import { createPiece, findPiece, listPieces, readSettings, saveSettings } from './pieces.server';
 import { USUAL } from '../knitter/settings';
 
@@ -123,5 +126,33 @@ describe('pieces and settings', () => {
     expect(await readSettings(db, LOCAL_KNITTER)).toEqual(USUAL);
     await saveSettings(db, LOCAL_KNITTER, { ...USUAL, hand: 'left' });
     expect(await readSettings(db, LOCAL_KNITTER)).toEqual({ ...USUAL, hand: 'left' });
+  });
+});
+
+describe('patterns', () => {
+  const text = 'Row 1 (RS): k3, C5B.';
+  const C5B = {
+    kind: 'crossing',
+    lean: 'right',
+    over: ['knit', 'knit', 'knit'],
+    under: ['knit', 'knit'],
+  } as const;
+  const choices = { ...NO_CHOICES, meanings: { C5B }, intended: ['texture:0:repeat:3'] };
+  const pattern = (name: string) => ({ name, text, choices, inTheRound: false, chart: { ...chartFrom('Row 1 (RS): k3, 3/2 RC.'), name } }); // prettier-ignore
+  it('are kept with the text as it was and what was settled, for their own knitter only', async () => {
+    const id = (await keepPattern(db, LOCAL_KNITTER, pattern('Reed'))) as string;
+    expect(await findPattern(db, LOCAL_KNITTER, id)).toEqual(pattern('Reed'));
+    expect(await findPattern(db, 'somebody else', id)).toBeNull();
+    expect(await keepPattern(db, 'somebody else', pattern('Taken'), id)).toBeNull();
+    expect(await dropPattern(db, 'somebody else', id)).toBe(false);
+    expect(await keepPattern(db, LOCAL_KNITTER, pattern('Sedge'), id)).toBe(id);
+    expect((await listPatterns(db, LOCAL_KNITTER)).map((kept) => kept.pattern.name)).toEqual(['Sedge']);
+    expect(await dropPattern(db, LOCAL_KNITTER, id)).toBe(true);
+    expect(await listPatterns(db, LOCAL_KNITTER)).toEqual([]);
+  });
+  it('whose text and chart say different things are never kept', async () => {
+    const wrong = { ...pattern('Wrong'), text: 'Row 1 (RS): k8.' };
+    await expect(keepPattern(db, LOCAL_KNITTER, wrong)).rejects.toThrow('unsound');
+    expect(await listPatterns(db, LOCAL_KNITTER)).toEqual([]);
   });
 });

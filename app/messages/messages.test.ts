@@ -30,7 +30,11 @@ describe('a crossing in words (common practice, no published source)', () => {
     ['2/2 LC', 'right', '2 to the FRONT: knit 2, then knit the held 2'],
     ['2/1 RPC', 'right', '1 to the BACK: knit 2, yarn to front, purl the held 1'],
     ['2/1 LPC', 'right', '2 to the FRONT: purl 1, yarn to back, knit the held 2'],
-    ['slip next st to cn, hold in back, k1 tbl, k1 from cn', 'right', '1 to the BACK: knit 1 through the back, then knit the held 1'],
+    [
+      'slip next st to cn, hold in back, k1 tbl, k1 from cn',
+      'right',
+      '1 to the BACK: knit 1 through the back, then knit the held 1',
+    ],
     ['2/2 RC', 'left', '2 to the FRONT: knit 2, then knit the held 2'],
     ['2/1 LPC', 'left', '1 to the BACK: knit 2, yarn to front, purl the held 1'],
   ] as const)('%s by the %s hand', (name, hand, words) =>
@@ -153,7 +157,10 @@ describe('what is wrong with a text', () => {
 
 describe('what a text says of itself and its rows deny', () => {
   it.each([
-    ['Multiple of 5 sts.\nRow 1: *k4; rep from * to end.', /says a multiple of 5, but the rows work over 4 stitches/],
+    [
+      'Multiple of 5 sts.\nRow 1: *k4; rep from * to end.',
+      /says a multiple of 5, but the rows work over 4 stitches/,
+    ],
     ['Panel of 5 sts.\nRow 1: k4.', /says 5 stitches, but the rows work over 4 stitches/],
     ['Row 1: *k2, p2; rep from * to end. (26 sts)', /says 26 stitches, but the row leaves 4 stitches/],
     ['A 6-row repeat.\nRow 1: k4.', /says 6 rows, but 1 repeat/],

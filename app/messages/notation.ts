@@ -1,6 +1,13 @@
 /** Words for what a pasted text gets wrong: what is there, and what to do about it. */
 import type { LinearForm } from '@core/chart/row';
-import type { Doubt, NotationDoubt, NotationProblem, Problem, RowLabel, TextSpan } from '@core/notation/problems';
+import type {
+  Doubt,
+  NotationDoubt,
+  NotationProblem,
+  Problem,
+  RowLabel,
+  TextSpan,
+} from '@core/notation/problems';
 import { never } from '@core/result';
 
 const sts = (count: number) => `${count} ${count === 1 ? 'stitch' : 'stitches'}`;

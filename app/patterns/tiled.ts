@@ -71,7 +71,8 @@ export function spotsAt(tiled: Tiled, words: readonly RowWords[], offset: number
     const laid = laidRow(tiled, index);
     const spans = expandWords(rowWords, rowsOf(tiled.chart)[index] as Row, TILES);
     laid.cells.forEach((at, i) => {
-      if (holds(spans[i] as TextSpan)) for (const column of columnsGiven(laid, at)) spots.push({ row, column });
+      if (holds(spans[i] as TextSpan))
+        for (const column of columnsGiven(laid, at)) spots.push({ row, column });
     });
   }
   return spots;

@@ -59,5 +59,9 @@ export function useReading(
       window.clearTimeout(late.timer);
     };
   }, [text, name, choices, family, known]);
-  return { reading: known.reading, stale: known.text !== text || known.choices !== choices, tooSlow: known.tooSlow };
+  return {
+    reading: known.reading,
+    stale: known.text !== text || known.choices !== choices,
+    tooSlow: known.tooSlow,
+  };
 }

@@ -20,7 +20,12 @@ function cellEffort(cell: Cell): number {
     case 'stitch':
       return 1;
     case 'crossing':
-      return takes(cell) * 1.5 + 4 + (cell.centre ? 2 : 0) + (runsOf([...cell.over, ...cell.under]).length - 1) * CHANGE;
+      return (
+        takes(cell) * 1.5 +
+        4 +
+        (cell.centre ? 2 : 0) +
+        (runsOf([...cell.over, ...cell.under]).length - 1) * CHANGE
+      );
     case 'bobble':
       return 8;
     case 'noStitch':

@@ -53,10 +53,25 @@ it('reads "the next row" and starts panels where the text does', () => {
 
 describe('what does not fit is named', () => {
   it.each([
-    ['a chart that is not there', TEXT.replace('row 1 of Eel rope', 'row 1 of Otter').replace('row 2 of Eel rope', 'row 2 of Otter'), ['no-such-panel 16']],
-    ['a width that no number of repeats has', TEXT.replaceAll('next 16 sts', 'next 12 sts'), ['panel-width-differs 16']],
+    [
+      'a chart that is not there',
+      TEXT.replace('row 1 of Eel rope', 'row 1 of Otter').replace('row 2 of Eel rope', 'row 2 of Otter'),
+      ['no-such-panel 16'],
+    ],
+    [
+      'a width that no number of repeats has',
+      TEXT.replaceAll('next 16 sts', 'next 12 sts'),
+      ['panel-width-differs 16'],
+    ],
     ['a row out of turn', TEXT.replace('row 2 of Eel rope', 'row 4 of Eel rope'), ['panel-row-differs 17']],
-    ['charts that change places', TEXT.replace('work row 2 of lopsided braid over next 4 sts, k1', 'k1, work row 2 of lopsided braid over next 4 sts'), ['panels-differ 17']],
+    [
+      'charts that change places',
+      TEXT.replace(
+        'work row 2 of lopsided braid over next 4 sts, k1',
+        'k1, work row 2 of lopsided braid over next 4 sts',
+      ),
+      ['panels-differ 17'],
+    ],
     ['an unreadable chart', TEXT.replace('p2, k4, p2', 'p2, zap, p2'), ['unknown-word 6']],
     ['no rows at all', 'Dear friend', ['no-rows 1']],
   ])('%s', (_, text, expected) => expect(problems(text)).toEqual(expected));

@@ -26,7 +26,12 @@ type Charts = ReadonlyMap<string, { readonly name: string; readonly chart: Chart
 const MOST_ROWS = 240;
 const MOST_EDGE = 6;
 
-const keyOf = (name: string) => name.toLowerCase().replace(/^the /, '').replace(/ (?:chart|panel|pattern)$/, '').trim();
+const keyOf = (name: string) =>
+  name
+    .toLowerCase()
+    .replace(/^the /, '')
+    .replace(/ (?:chart|panel|pattern)$/, '')
+    .trim();
 
 const worksPanels = ({ written }: ReturnType<typeof readWritten>) =>
   [...written.setUp, ...written.rows].some(({ body }) => body.items.some(({ kind }) => kind === 'panel'));
@@ -88,7 +93,11 @@ function misplaced(rows: readonly Segment[][], written: readonly WrittenRow[]): 
 }
 
 /** The chart of a panel, how often it lies across, and whether its rows come one after the other. */
-function panelAt(rows: readonly Segment[][], s: number, charts: Charts): { chart: Chart; repeats: number; start: number } | NotationProblem[] {
+function panelAt(
+  rows: readonly Segment[][],
+  s: number,
+  charts: Charts,
+): { chart: Chart; repeats: number; start: number } | NotationProblem[] {
   const items = rows.map((segments) => (segments[s] as { item: PanelItem }).item);
   const [first] = items as [PanelItem, ...PanelItem[]];
   const found = charts.get(keyOf(first.name));
@@ -174,7 +183,12 @@ function draftOf(
         return [];
       }
       lengths.push(found.chart.rows.length);
-      return [panelDraft(id, segment.item.name, text(found.chart), { repeats: found.repeats, startRow: found.start })];
+      return [
+        panelDraft(id, segment.item.name, text(found.chart), {
+          repeats: found.repeats,
+          startRow: found.start,
+        }),
+      ];
     }
     const rows = segments.map((row) => (row[s] as { row: Row }).row);
     const edge = (s === 0 || s === first.length - 1) && takesOf(segment.row.repeat) <= MOST_EDGE;

@@ -27,7 +27,8 @@ const stitchOf = (table: Readonly<Record<Stitch, string>>, word: string) =>
   (Object.keys(table) as Stitch[]).find((stitch) => table[stitch] === word);
 
 const FIXED_WORDS = Object.keys(FIXED).filter((word) => word !== 'no stitch');
-const CROSSING = /^(left|right):([kptusf]{1,40})\/([kptusf]{1,40})(?:\+([kptusf]{1,40})@(above|between|below))?$/;
+const CROSSING =
+  /^(left|right):([kptusf]{1,40})\/([kptusf]{1,40})(?:\+([kptusf]{1,40})@(above|between|below))?$/;
 /** Every cell code matches this. */
 export const CELL_CODE = new RegExp(
   `^(?:k|p|kt|pt|s|sf|none|${FIXED_WORDS.join('|')}|(?:left|right):[kptusf]{1,40}/[kptusf]{1,40}(?:\\+[kptusf]{1,40}@(?:above|between|below))?)$`,
@@ -55,7 +56,14 @@ export function cellOfCode(code: string): Cell | null {
   if (FIXED_WORDS.includes(code)) return FIXED[code] as Cell;
   const found = CROSSING.exec(code);
   if (!found) return null;
-  const [, lean, over, under, centre, depth] = found as unknown as [string, Lean, string, string, string?, Depth?];
+  const [, lean, over, under, centre, depth] = found as unknown as [
+    string,
+    Lean,
+    string,
+    string,
+    string?,
+    Depth?,
+  ];
   return {
     kind: 'crossing',
     lean,

@@ -14,8 +14,18 @@ const LEGEND_LINE = 34;
 
 export type Glyph = { readonly cell: Cell; readonly x: number; readonly y: number; readonly width: number };
 export type Bar = { readonly x: number; readonly y: number };
-export type RowNumber = { readonly text: string; readonly x: number; readonly y: number; readonly right: boolean };
-export type LegendItem = { readonly glyph: Glyph; readonly words: string; readonly x: number; readonly y: number };
+export type RowNumber = {
+  readonly text: string;
+  readonly x: number;
+  readonly y: number;
+  readonly right: boolean;
+};
+export type LegendItem = {
+  readonly glyph: Glyph;
+  readonly words: string;
+  readonly x: number;
+  readonly y: number;
+};
 export type ChartPicture = {
   readonly width: number;
   readonly height: number;

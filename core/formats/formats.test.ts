@@ -49,7 +49,11 @@ describe('the pattern file', () => {
         const pattern = withText(of(chart));
         const back = readPattern(writePattern(pattern));
         expect(keyOf(back)).toEqual(chartKey(chart));
-        expect(back.ok && back.value).toMatchObject({ text: pattern.text, name: pattern.name, choices: NO_CHOICES });
+        expect(back.ok && back.value).toMatchObject({
+          text: pattern.text,
+          name: pattern.name,
+          choices: NO_CHOICES,
+        });
       }),
       { numRuns: 60 },
     ));
@@ -65,7 +69,10 @@ describe('the pattern file', () => {
     expect(validate({ format: 'gritch-pattern', version: 1 })).toBe(false);
   });
 
-  const sound = JSON.parse(writePattern(withText(of(shelfCharts()[0]?.chart as Chart)))) as Record<string, unknown>;
+  const sound = JSON.parse(writePattern(withText(of(shelfCharts()[0]?.chart as Chart)))) as Record<
+    string,
+    unknown
+  >;
   const chart = sound.chart as { rows: Record<string, unknown>[] };
   it.each<[string, unknown, object]>([
     ['of a newer version', { ...sound, version: 9 }, { code: 'newer-version', version: 9, known: 1 }],
@@ -120,5 +127,7 @@ describe('the picture', () => {
       { numRuns: 40 },
     ));
   it('a picture without a pattern is refused', () =>
-    expect(readSvg('<svg xmlns="http://www.w3.org/2000/svg"/>')).toMatchObject({ error: { code: 'picture-only' } }));
+    expect(readSvg('<svg xmlns="http://www.w3.org/2000/svg"/>')).toMatchObject({
+      error: { code: 'picture-only' },
+    }));
 });

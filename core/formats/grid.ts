@@ -41,7 +41,11 @@ function lineOf(row: Row, name: string, side: Side): string[] {
   return [name, side, repeats, '', ...fields(row.after), ...enclosed(row.repeat), ...fields(row.before)];
 }
 
-export function chartToGrid({ name, chart, inTheRound }: Pick<Pattern, 'name' | 'chart' | 'inTheRound'>): string[][] {
+export function chartToGrid({
+  name,
+  chart,
+  inTheRound,
+}: Pick<Pattern, 'name' | 'chart' | 'inTheRound'>): string[][] {
   const sideOf = (number: number): Side =>
     inTheRound ? 'RS' : Math.abs(number) % 2 === 1 ? chart.firstSide : otherSide(chart.firstSide);
   const setUps = chart.setUp.length;
@@ -49,14 +53,24 @@ export function chartToGrid({ name, chart, inTheRound }: Pick<Pattern, 'name' | 
     ...chart.setUp.map((row, i) => lineOf(row, `set-up ${i + 1}`, sideOf(i + 1 - setUps))),
     ...chart.rows.map((row, i) => lineOf(row, `row ${i + 1}`, sideOf(i + 1))),
   ];
-  const head = [GRID_HEAD, String(GRID_VERSION), name, inTheRound ? 'round' : 'flat', `row 1 ${chart.firstSide}`];
+  const head = [
+    GRID_HEAD,
+    String(GRID_VERSION),
+    name,
+    inTheRound ? 'round' : 'flat',
+    `row 1 ${chart.firstSide}`,
+  ];
   return [head, LABELS, ...lines.reverse()];
 }
 
 type Cells = { readonly before: Cell[]; readonly repeat: Cell[]; readonly after: Cell[] };
 
 /** Fields of one line, left to right; null with the problem noted. */
-function readCells(list: readonly string[], line: number, note: (problem: FormatProblem) => void): Cells | null {
+function readCells(
+  list: readonly string[],
+  line: number,
+  note: (problem: FormatProblem) => void,
+): Cells | null {
   const parts: Cells = { before: [], repeat: [], after: [] };
   let part: keyof Cells = 'after';
   let missing = 0;
@@ -65,7 +79,11 @@ function readCells(list: readonly string[], line: number, note: (problem: Format
     const closes = raw.endsWith(']');
     const word = raw.slice(opens ? 1 : 0, closes ? -1 : undefined);
     const bad = () => note({ code: 'grid-cell', line, column: i + 1 + LABELS.length, cell: word });
-    if ((opens && part !== 'after') || (closes && part !== 'repeat' && !opens) || (word === MORE) !== missing > 0) {
+    if (
+      (opens && part !== 'after') ||
+      (closes && part !== 'repeat' && !opens) ||
+      (word === MORE) !== missing > 0
+    ) {
       bad();
       return null;
     }
@@ -92,7 +110,10 @@ function readLine(list: readonly string[], line: number, note: (problem: FormatP
   while (rest.length > 0 && rest[rest.length - 1] === '') rest.pop();
   const phase = Number(start);
   const ring = repeats === 'ring';
-  if ((!ring && repeats !== 'n' && repeats !== 'n-1') || (ring && !(Number.isInteger(phase) && phase >= 0 && start !== ''))) {
+  if (
+    (!ring && repeats !== 'n' && repeats !== 'n-1') ||
+    (ring && !(Number.isInteger(phase) && phase >= 0 && start !== ''))
+  ) {
     note({ code: 'grid-row', line });
     return null;
   }
@@ -110,8 +131,10 @@ export function gridToChart(grid: readonly (readonly string[])[]): Result<Patter
   const [head, , ...lines] = grid;
   const [mark, version, name = '', how, first] = (head ?? []).map((field) => field.trim());
   const side = /^row 1 (RS|WS)$/.exec(first ?? '')?.[1] as Side | undefined;
-  if (mark !== GRID_HEAD || !side || (how !== 'flat' && how !== 'round') || name === '') return err({ code: 'grid-head' });
-  if (Number(version) > GRID_VERSION) return err({ code: 'newer-version', version: Number(version), known: GRID_VERSION });
+  if (mark !== GRID_HEAD || !side || (how !== 'flat' && how !== 'round') || name === '')
+    return err({ code: 'grid-head' });
+  if (Number(version) > GRID_VERSION)
+    return err({ code: 'newer-version', version: Number(version), known: GRID_VERSION });
   let problem: FormatProblem | null = null;
   const note = (found: FormatProblem) => (problem ??= found);
   const found = new Map<string, Row>();
@@ -129,7 +152,8 @@ export function gridToChart(grid: readonly (readonly string[])[]): Result<Patter
     return rows;
   };
   const [setUp, rows] = [collect('set-up'), collect('row')];
-  if (setUp.length + rows.length !== found.size || rows.length === 0) return err({ code: 'grid-row', line: 3 });
+  if (setUp.length + rows.length !== found.size || rows.length === 0)
+    return err({ code: 'grid-row', line: 3 });
   const chart: Chart = { name, firstSide: side, setUp, rows };
   const inTheRound = how === 'round';
   const bare = checkedPattern({ name, text: '', choices: NO_CHOICES, inTheRound, chart });
@@ -140,5 +164,8 @@ export function gridToChart(grid: readonly (readonly string[])[]): Result<Patter
 export function withText(pattern: Pattern): Pattern {
   if (pattern.text !== '') return pattern;
   const construction = pattern.inTheRound ? 'round' : 'flat';
-  return { ...pattern, text: writeRows(pattern.chart, { family: 'fraction', construction, presented: false }) };
+  return {
+    ...pattern,
+    text: writeRows(pattern.chart, { family: 'fraction', construction, presented: false }),
+  };
 }

@@ -109,7 +109,11 @@ export function readPattern(source: string): Result<Pattern, FormatProblem> {
   const parsed = patternFileSchema.safeParse(data);
   if (!parsed.success) {
     const issue = parsed.error.issues[0];
-    return err({ code: 'not-as-described', path: issue?.path.join('.') ?? '', message: issue?.message ?? '' });
+    return err({
+      code: 'not-as-described',
+      path: issue?.path.join('.') ?? '',
+      message: issue?.message ?? '',
+    });
   }
   return checkedPattern(patternIn(parsed.data));
 }

@@ -19,13 +19,20 @@ const row = z.union([
   z.strictObject({
     kind: z.literal('ring'),
     repeat: cells,
-    phase: z.number().int().min(0).max(4000).describe('Stitches from the start of the round to the first repeat'),
+    phase: z
+      .number()
+      .int()
+      .min(0)
+      .max(4000)
+      .describe('Stitches from the start of the round to the first repeat'),
   }),
 ]);
 const rows = z.array(row).max(5000);
 
 export const choicesSchema = z.strictObject({
-  meanings: z.record(z.string().min(1).max(120), cell).describe('What names stand for that the text does not explain'),
+  meanings: z
+    .record(z.string().min(1).max(120), cell)
+    .describe('What names stand for that the text does not explain'),
   remarks: z.array(z.string().max(2000)).max(200).describe('Lines that are mere remarks'),
   size: z.number().int().min(0).max(40).nullable().describe('Of several sizes, from 0'),
   round: z.boolean().nullable().describe('Whether "row" means a round; null: as the text says'),

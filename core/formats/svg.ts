@@ -66,7 +66,11 @@ function otherGlyph(cell: Exclude<Cell, { kind: 'stitch' } | Crossing>, x: numbe
     case 'decrease': {
       const colour = cell.face === 'knit' ? INK : SOFT;
       const slope = cell.lean === 'right' ? 1 : cell.lean === 'left' ? -1 : 0;
-      const main = path(`M${x - 7 * slope} ${y + 8}L${x + 7 * slope} ${y - 8}`, colour, cell.of === 3 ? 4 : 2.4);
+      const main = path(
+        `M${x - 7 * slope} ${y + 8}L${x + 7 * slope} ${y - 8}`,
+        colour,
+        cell.of === 3 ? 4 : 2.4,
+      );
       const foot = path(`M${x - 8} ${y + 8}L${x} ${y}L${x + 8} ${y + 8}`, colour, 1.6);
       return main + foot;
     }

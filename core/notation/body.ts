@@ -31,15 +31,18 @@ const GAP = /(?:[ ,;&]|\.(?= |$)|- (?=[a-z[(*]))*(?:(?:then|and|next) (?!\d* ?st
 const TIMES_AFTER = new RegExp(` ?(?:${TIMES})`);
 const MORE_TIMES = new RegExp(`,? ?(?:(once|twice)|${COUNT}(?: ?times)?) more(?: ?times?)?`);
 const COUNT_NOTE = new RegExp(` ?(?:[[(] ?(\\d+)(?: ?${STS}\\.?(?: (?:in all|total|rem|remain|on needles?))?)? ?[\\])]|- ?(\\d+) ?${STS}\\.?(?=[. ]*$))`); // prettier-ignore
-const ASIDE = /\((?:the )?(?:(?:right|left|first|last)[ -]?(?:hand )?)?(?:edge|edging|border|selv[ae]d?ge|selvage|centre|center)(?: sts?| stitch(?:es)?)?\)/;
+const ASIDE =
+  /\((?:the )?(?:(?:right|left|first|last)[ -]?(?:hand )?)?(?:edge|edging|border|selv[ae]d?ge|selvage|centre|center)(?: sts?| stitch(?:es)?)?\)/;
 const STARS = /\*{1,3}/;
 const REP_FROM = /[,;. ]*(?:and )?(?:rep(?:eat)?)(?: (?:from|between|fr)(?: ?(?:first|the))? ?\*{1,3}(?:s|'s)?|(?! ?(?:from|between|fr)))(?! ?(?:to|and|-) ?\*)/; // prettier-ignore
 const REP_BETWEEN = /[,;. ]*(?:and )?(?:rep(?:eat)?) (?:from|between|fr)(?: ?(?:first|the))? ?\*{1,3} ?(?:to|and|-) ?\*{1,3}/; // prettier-ignore
 const REP_HERE = /[,;. ]*(?:and )?rep(?:eat)?(?![a-z])/;
 const ENDING = /[,; ]*(?:and )?end(?:ing)?(?: (?:row|rnd|round))?(?: with)?[ :,]*(?!last)/;
-const MARKER = /(?:pm|sm|slm|rm|slip m|sl m|place m)(?![a-z0-9])|(?:place|slip|sl|remove|pass)(?: a| the)? (?:marker|m)(?![a-z])/;
+const MARKER =
+  /(?:pm|sm|slm|rm|slip m|sl m|place m)(?![a-z0-9])|(?:place|slip|sl|remove|pass)(?: a| the)? (?:marker|m)(?![a-z])/;
 const KNITS = '(?:k|knit)(?: all)?(?: the)?(?: knit)?(?: ?knits?| sts| stitches)+';
-const SLIPS = '(?:sl|slip)(?: all)?(?: the)? purls?(?: sts| stitches)?,?(?: purlwise)?,? (?:wyif|with yarn in front)';
+const SLIPS =
+  '(?:sl|slip)(?: all)?(?: the)? purls?(?: sts| stitches)?,?(?: purlwise)?,? (?:wyif|with yarn in front)';
 const AND = ' ?(?:,|and|&|, ?and) ?';
 const SLIPPING = new RegExp(`(?:${KNITS}${AND}${SLIPS}|${SLIPS}${AND}${KNITS}|${SLIPS})`);
 const AS_THEY_ARE = '(?:present(?: themselves)?|appear|face(?: you)?|come|lie|show|are)';
@@ -54,8 +57,10 @@ const COPY = new RegExp(
 );
 const START_AFTER = /start(?:ing)? (\d{1,4}) (?:sts?|stitch(?:es)?) after (?:the )?marker[ ,;:]*/;
 const OVER = new RegExp(`,? ?(?:over|across|on)(?: the)?(?: next| following| foll)? ${COUNT} ?${STS}?`);
-const PANEL_A = /(?:work |knit )?(?:(?:the )?next (?:row|round|rnd)|(?:row|round|rnd) (\d{1,4})) of (?:the )?([a-z][^,;.:()[\]*]{0,40}?)(?: (?:chart|panel|pattern))?(?=,? (?:over|across|on) | ?[,;.]|$)/;
-const PANEL_B = /work (?:the )?([a-z][^,;.:()[\]*0-9]{0,40}?),? ?\(?(?:row|round|rnd) (\d{1,4})\)?(?=,? (?:over|across|on) | ?[,;.]|$)/;
+const PANEL_A =
+  /(?:work |knit )?(?:(?:the )?next (?:row|round|rnd)|(?:row|round|rnd) (\d{1,4})) of (?:the )?([a-z][^,;.:()[\]*]{0,40}?)(?: (?:chart|panel|pattern))?(?=,? (?:over|across|on) | ?[,;.]|$)/;
+const PANEL_B =
+  /work (?:the )?([a-z][^,;.:()[\]*0-9]{0,40}?),? ?\(?(?:row|round|rnd) (\d{1,4})\)?(?=,? (?:over|across|on) | ?[,;.]|$)/;
 const WORK = /(?:work|make) (?:an? |the )?/;
 const UNKNOWN = /\d+\/\d+ ?[a-z]{1,5}(?![a-z0-9])|[^ ,;[\](){}*]+(?: \d+(?=[ ,;.]))?|[\s\S]/;
 const widthOf = (meaning: Meaning) =>
@@ -106,7 +111,8 @@ export class BodyReader {
     const from = this.cursor.at;
     const start = this.cursor.take(START_AFTER);
     const items = this.sequence(0, null);
-    if (items.length === 0 && !this.unclear && this.problems.length === 0) this.fail({ code: 'empty-row' }, from, from + 1);
+    if (items.length === 0 && !this.unclear && this.problems.length === 0)
+      this.fail({ code: 'empty-row' }, from, from + 1);
     return { kind: 'items', items, startAfter: start ? Number(start[1]) : null, stated: this.note };
   }
 
@@ -204,7 +210,8 @@ export class BodyReader {
     const times = cursor.take(TIMES_AFTER);
     if (times) return group(rep ? [timesOf(times), timesOf(times) + 1] : [timesOf(times)]);
     if (cursor.take(ENDING) || (star && rep)) {
-      if (!cursor.peek(/[ ,;.]*last/)) return { kind: 'repeat', items, toLast: null, span: cursor.span(from) };
+      if (!cursor.peek(/[ ,;.]*last/))
+        return { kind: 'repeat', items, toLast: null, span: cursor.span(from) };
     }
     this.fail({ code: 'missing-times' }, from);
     return null;
@@ -239,8 +246,7 @@ export class BodyReader {
     const from = cursor.at;
     const presented = this.presented(from);
     if (presented) return presented;
-    const word =
-      this.panel() ?? this.spelled() ?? this.named() ?? this.fixed() ?? this.plain();
+    const word = this.panel() ?? this.spelled() ?? this.named() ?? this.fixed() ?? this.plain();
     if (word === 'failed') return null;
     if (word) return { ...word, span: cursor.span(from) };
     const fill = readFill(cursor);
@@ -291,7 +297,10 @@ export class BodyReader {
       const spelled = readSpelled(cursor);
       if (spelled) return this.withCentre(spelled, from);
       cursor.take(/[^.*[\]]*/);
-      this.fail({ code: 'crossing-not-understood', text: cursor.text.slice(from, cursor.at).slice(0, 60) }, from);
+      this.fail(
+        { code: 'crossing-not-understood', text: cursor.text.slice(from, cursor.at).slice(0, 60) },
+        from,
+      );
       return 'failed';
     }
     const twist = cursor.attempt(() => readTwist(cursor));

@@ -265,6 +265,56 @@ Row 2: k3, p3.`,
      k p p L2/2 k`,
   ],
   [
+    'a legend with either name, and a definition with a closing remark',
+    `Reed cross (RX): Slip 2 sts to cable needle, hold in FRONT of work, knit 1, knit 2 from cable needle. Worked over three stitches.
+Row 1 (RS): RX, p1, Reed cross, k2.
+Row 2: p5, k1, p3.`,
+    `k k k k k p k k k
+     k k L2/1 p L2/1`,
+  ],
+  [
+    '"row 1 and all odd rows" of four rows does not make a fifth',
+    'Rnd 1 and every odd rnd: k4, p1\nRnd 2: C4F, p1\nRnd 4: k1, C2B, k1, p1',
+    `p k R1/1 k
+     p k k k k
+     p L2/2
+     p k k k k`,
+  ],
+  [
+    'no mark between header and row, the side behind the colon, a remark without a full stop',
+    'Row 1 (RS) K3, P1, K1\nWork evenly throughout\nRow 2: (WS) P1, K1, P3',
+    `k p k k k
+     k p k k k`,
+  ],
+  [
+    '"knit the knit sts and purl the purl sts", "work", "over next 4 sts"',
+    'Rnd 1: work C4B over next 4 sts, p2, k1-tbl\nRnd 2: knit the knit sts & purl the purl sts',
+    `k p p k k k k
+     t p p R2/2`,
+  ],
+  [
+    'held aside in one phrase',
+    'Rnd 1: p1, sl 2 to front on cn, k1, k2 from cn\nRnd 2: p1, k3',
+    `k k k p
+     L2/1 p`,
+  ],
+  [
+    'the second stitch first, knitted from behind or after both together',
+    `RT: K2tog but do not slip off needle, knit first st again, then slip both sts off needle.
+LT: Knit into the back of 2nd st on left needle, then knit first st, slip both off needle.
+Rnd 1: RT, p3, LT, k1
+Rnd 2: k2, p3, k3`,
+    `k k k p p p k k
+     k L1/1 p p p R1/1`,
+  ],
+  [
+    'across to the last stitches, and a repeat that just goes on',
+    `Row 1 (RS): *k3, p2; rep from *, end k3.
+Row 2: (p3, k2) across to last 3 sts, p3.`,
+    `k k k [ p p k k k ]
+     k k k [ p p k k k ]`,
+  ],
+  [
     'nested brackets and three times',
     'Rnd 1: [k1, (p1, k2) twice, p1] three times, k1.\nRnd 2: k25.',
     `k k k k k k k k k k k k k k k k k k k k k k k k k
@@ -274,9 +324,12 @@ Row 2: k3, p3.`,
 
 it('are at least twenty-five', () => expect(CASES.length).toBeGreaterThanOrEqual(25));
 
-it.each(CASES.map(([what, text, grid, more = {}]) => ({ what, text, grid, more })))('$what', ({ text, grid, more }) => {
-  const read = readRows(text, 'x', { choices: { ...NO_CHOICES, ...more.choices } });
-  expect(read.ok ? chartKey(read.value.chart) : read.error).toEqual(
-    chartKey(gridChart(grid, more.side, more.setUps)),
-  );
-});
+it.each(CASES.map(([what, text, grid, more = {}]) => ({ what, text, grid, more })))(
+  '$what',
+  ({ text, grid, more }) => {
+    const read = readRows(text, 'x', { choices: { ...NO_CHOICES, ...more.choices } });
+    expect(read.ok ? chartKey(read.value.chart) : read.error).toEqual(
+      chartKey(gridChart(grid, more.side, more.setUps)),
+    );
+  },
+);

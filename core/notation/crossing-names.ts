@@ -153,12 +153,12 @@ const TABLE: readonly (readonly [RegExp, Reader])[] = [
   [new RegExp(`(rc|lc)[ -]?(\\d{1,4})${END}`), (m) => halves(leanOf(m[1] as string), Number(m[2]))],
   [new RegExp(`(cr|cl)[ -]?(\\d{1,4})${END}`), (m) => unsided(m[1] as string, Number(m[2]))],
   [new RegExp(`(c|cable|cross) ?(\\d{1,4})${END}`), (m) => eitherWay(Number(m[2]))],
-  [new RegExp(`(rpt|lpt|prt|plt)${END}`), (m) => is(cross(leanOf((m[1] as string).replace(/p/i, '')), 1, 1, 'purl'))],
-  [new RegExp(`(rt|lt)${END}`), (m) => is(cross(leanOf(m[1] as string), 1, 1, 'knit'))],
   [
-    new RegExp(`${LONG}${END}`),
-    (m) => unsized(m[2] as string, (m[1] ?? m[3]) !== undefined, m[4] as string),
+    new RegExp(`(rpt|lpt|prt|plt)${END}`),
+    (m) => is(cross(leanOf((m[1] as string).replace(/p/i, '')), 1, 1, 'purl')),
   ],
+  [new RegExp(`(rt|lt)${END}`), (m) => is(cross(leanOf(m[1] as string), 1, 1, 'knit'))],
+  [new RegExp(`${LONG}${END}`), (m) => unsized(m[2] as string, (m[1] ?? m[3]) !== undefined, m[4] as string)],
   [
     new RegExp(`${LONG_BACKWARDS}${END}`),
     (m) => unsized(m[3] as string, (m[1] ?? m[4]) !== undefined, m[2] as string),

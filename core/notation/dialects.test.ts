@@ -52,7 +52,8 @@ describe('one slip never passes in silence: an error, another chart, or a doubt'
         if (mutated === text) continue;
         tried += 1;
         const read = readRows(mutated, 'x');
-        const silent = read.ok && chartKey(read.value.chart) === keyOf(sample) && read.value.doubts.length === 0;
+        const silent =
+          read.ok && chartKey(read.value.chart) === keyOf(sample) && read.value.doubts.length === 0;
         if (silent) throw new Error(`${what} in ${sample.name}:\n${mutated}`);
       }
     }

@@ -241,11 +241,18 @@ export function fitRows(
         if (fits.push(fitted) >= MOST_FITS) break;
       }
     }
-    return fits.length > 0 ? settled(fits, agrees) : failed.length > 0 ? best(failed, setUps, rows.length) : null;
+    return fits.length > 0
+      ? settled(fits, agrees)
+      : failed.length > 0
+        ? best(failed, setUps, rows.length)
+        : null;
   };
   const firstForms = whole ? wholeWidths(rows) : candidates(rows, ring);
   if (!stated || whole) return tryForms(firstForms) ?? { kind: 'misfit', index: 0, takes: none, gives: none };
-  const asStated = [0, 1, 2].map((i) => ({ base: stated.plus + i * stated.multiple, perRepeat: stated.multiple }));
+  const asStated = [0, 1, 2].map((i) => ({
+    base: stated.plus + i * stated.multiple,
+    perRepeat: stated.multiple,
+  }));
   const wanted = tryForms(asStated);
   if (wanted?.kind === 'fitted') return wanted;
   const free = tryForms(firstForms);

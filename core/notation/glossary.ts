@@ -50,7 +50,10 @@ export type Gloss = 'known' | 'contradicts' | 'not-basic';
 
 /** What an entry for a basic word is worth. */
 export function glossOf(name: string, body: string): Gloss {
-  const key = name.toLowerCase().replace(/\(s\)|\(es\)|[.'"]/g, '').trim();
+  const key = name
+    .toLowerCase()
+    .replace(/\(s\)|\(es\)|[.'"]/g, '')
+    .trim();
   const wanted = Object.hasOwn(BASIC, key) ? BASIC[key] : undefined;
   if (!wanted) return 'not-basic';
   return wanted.test(body.trim()) ? 'known' : 'contradicts';

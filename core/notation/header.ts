@@ -30,7 +30,8 @@ const MOST_ROWS_IN_A_LIST = 5000;
 const RANGE = / ?(\d{1,5}) ?(?:-|to|through) ?(\d{1,5})(?:st|nd|rd|th)?/;
 const SINGLE = / ?(\d{1,5})(?:st|nd|rd|th)?(?!\d| ?sts)/;
 const ORDINAL_HERE = new RegExp(` ?${ORDINAL}`);
-const ANOTHER = / ?(,? ?(?:and|&)(?! ?(?:all|every|foll))|,(?! ?(?:rs|ws|right|wrong|and every|and all|every|all))) ?/;
+const ANOTHER =
+  / ?(,? ?(?:and|&)(?! ?(?:all|every|foll))|,(?! ?(?:rs|ws|right|wrong|and every|and all|every|all))) ?/;
 const EVERY_HERE = new RegExp(
   ` ?[([]?(?:,? ?(?:and|&) ?|, ?)?(?:all|every)(?: the)?(?: (other|following|foll|alternate|alt|remaining|rem|subsequent))*(?: (?:${SIDE_WORDS}|even|odd)(?:[- ]numbered)?)?(?: (?:row|round|rnd)s?)(?: (?:following|thereafter|after))?[)\\]]?`,
 );

@@ -17,7 +17,10 @@ function spanOf({ words }: ReadChart, { at }: ChartDoubt): TextSpan {
 }
 
 const textKey = (source: string, { code, at }: NotationDoubt) =>
-  `${code}:${source.slice(at.from, at.from + at.length).trim().slice(0, 200)}`;
+  `${code}:${source
+    .slice(at.from, at.from + at.length)
+    .trim()
+    .slice(0, 200)}`;
 
 export function judge(source: string, read: ReadChart): Finding[] {
   const said = read.doubts.map((doubt): Finding => ({ kind: 'text', key: textKey(source, doubt), at: doubt.at, doubt })); // prettier-ignore

@@ -24,7 +24,8 @@ export type LegendEntry = {
 };
 
 const HOLD_PAIR = /\b(front|back)\b ?\((front|back)\)/gi;
-const BEGINS = /\b(?:(?:sl|slip|place|put|transfer) (?:the )?(?:next |first |following )*(?:\d|one|two|three|four|five|six|st)|(?:knit|k|purl|p)(?: into)?(?: the)? (?:2nd|second)|k2tog|skip|miss)/i;
+const BEGINS =
+  /\b(?:(?:sl|slip|place|put|transfer) (?:the )?(?:next |first |following )*(?:\d|one|two|three|four|five|six|st)|(?:knit|k|purl|p)(?: into)?(?: the)? (?:2nd|second)|k2tog|skip|miss)/i;
 /** What may follow a definition: nothing, a remark in brackets, further sentences; but no more stitches. */
 function endsHere(rest: string): boolean {
   const plain = rest.replace(/^[ .;,]+|[ .;,]+$/g, '');
@@ -130,7 +131,11 @@ export function readLegend(scanned: Scanned, picks: Readonly<Record<string, Cell
   const known = new Set<string>();
   if (scanned.legend.length > MOST_ENTRIES) {
     const at = spanOf(scanned, scanned.legend[MOST_ENTRIES] as LegendStatement);
-    return { entries, names: new LegendNames([]), problems: [{ code: 'too-many-entries', most: MOST_ENTRIES, at }] };
+    return {
+      entries,
+      names: new LegendNames([]),
+      problems: [{ code: 'too-many-entries', most: MOST_ENTRIES, at }],
+    };
   }
   for (const statement of scanned.legend) {
     const body = scanned.text.slice(statement.bodyFrom, statement.to).replace(/\s+/g, ' ').trim();

@@ -22,7 +22,8 @@ const MOST_UNCLEAR = 4;
 
 export const isPresented = (
   repeat: Parts['repeat'],
-): repeat is { readonly slipPurls: boolean; readonly at: TextSpan } => repeat !== null && 'slipPurls' in repeat;
+): repeat is { readonly slipPurls: boolean; readonly at: TextSpan } =>
+  repeat !== null && 'slipPurls' in repeat;
 export const cellsOf = (placed: readonly Placed[]): Cell[] => placed.map(({ cell }) => cell);
 export const width = (placed: readonly Placed[]) => placed.reduce((sum, { cell }) => sum + takes(cell), 0);
 
@@ -70,7 +71,8 @@ class Unroller {
 
 /** From the order and faces of the knitter to those of the RS, right edge first. */
 function asSeenFromRS(worked: readonly Placed[], { side, faced }: Facing): Placed[] {
-  const flipped = side === 'RS' ? worked : worked.map(({ cell, at }) => ({ cell: cellFromOtherSide(cell), at }));
+  const flipped =
+    side === 'RS' ? worked : worked.map(({ cell, at }) => ({ cell: cellFromOtherSide(cell), at }));
   return (faced === 'rightToLeft') === (side === 'RS') ? [...flipped] : [...flipped].reverse();
 }
 
@@ -97,7 +99,8 @@ function one(items: readonly Item[], facing: Facing, whole: TextSpan, pick: numb
   const after = at < 0 ? [] : part(items.slice(at + 1));
   const count = before.length + middle.length + after.length;
   if (count > MOST_CELLS) return { code: 'count-out-of-range', count, most: MOST_CELLS, at: whole };
-  if (!repeat || (repeat.kind !== 'repeat' && repeat.kind !== 'presented')) return { before, repeat: null, after: [] };
+  if (!repeat || (repeat.kind !== 'repeat' && repeat.kind !== 'presented'))
+    return { before, repeat: null, after: [] };
   const follows = width(after);
   if (repeat.toLast !== null && follows !== repeat.toLast)
     return { code: 'to-last-differs', stated: repeat.toLast, follows, at: repeat.span };

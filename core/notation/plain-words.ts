@@ -12,7 +12,9 @@ const COUNTED_END = '(?![a-z0-9/]|(?<=[a-z])\\d)|(?=[kp]\\d)';
 const WHICH = '(?:(?:the|next|foll|following|first|last|each of) )*';
 
 const VERB_FIRST = new RegExp(`(knit|purl|k|p) ?${WHICH}${COUNT}(?: more)?(?: ?${STS})?(${TBL})?(?:${COUNTED_END})`); // prettier-ignore
-const ONE = new RegExp(`(knit|purl|k|p) (?:(?:the|next|foll|following|first|last) )+(?:st|stitch)(${TBL})?${END}`);
+const ONE = new RegExp(
+  `(knit|purl|k|p) (?:(?:the|next|foll|following|first|last) )+(?:st|stitch)(${TBL})?${END}`,
+);
 const BARE_TBL = new RegExp(`(k|p) ?-?tbl${END}`);
 const COUNT_FIRST = new RegExp(`${COUNT} ?(knits?|purls?|k|p)(?: ?${STS})?(${TBL})?${END}`);
 

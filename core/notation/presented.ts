@@ -79,8 +79,7 @@ export class Presenter {
       const all = (this.faces(index, n) ?? []).map((face) => presentedCell(face, slipPurls));
       return [...before, ...all.slice(right, all.length - left), ...after];
     };
-    if (lower.kind === 'ring')
-      return right + left > 0 ? null : { kind: 'ring', repeat: cells(1), phase: 0 };
+    if (lower.kind === 'ring') return right + left > 0 ? null : { kind: 'ring', repeat: cells(1), phase: 0 };
     const form = givesForm(lower);
     if (right + left > form.base + form.perRepeat) return null;
     if (right + left > form.base && right + left > 0) return this.whole(cells(1), form.base + form.perRepeat);

@@ -52,11 +52,26 @@ export type Problem =
   | { readonly code: 'copies-nothing'; readonly number: number }
   | { readonly code: 'copies-itself'; readonly number: number }
   | { readonly code: 'lists-differ'; readonly rows: number; readonly copies: number }
-  | { readonly code: 'repeats-other-rows'; readonly first: number; readonly last: number; readonly highest: number }
+  | {
+      readonly code: 'repeats-other-rows';
+      readonly first: number;
+      readonly last: number;
+      readonly highest: number;
+    }
   | { readonly code: 'panels-in-rows' }
   | { readonly code: 'no-such-panel'; readonly name: string; readonly known: readonly string[] }
-  | { readonly code: 'panel-width-differs'; readonly name: string; readonly over: number; readonly form: LinearForm }
-  | { readonly code: 'panel-row-differs'; readonly name: string; readonly patternRow: number; readonly expected: number }
+  | {
+      readonly code: 'panel-width-differs';
+      readonly name: string;
+      readonly over: number;
+      readonly form: LinearForm;
+    }
+  | {
+      readonly code: 'panel-row-differs';
+      readonly name: string;
+      readonly patternRow: number;
+      readonly expected: number;
+    }
   | { readonly code: 'panels-differ'; readonly stitches: number; readonly before: number }
   | { readonly code: 'nothing-below' }
   | { readonly code: 'presents-two-ways' }
@@ -70,7 +85,12 @@ export type NotationProblem = Problem & { readonly at: TextSpan; readonly row?: 
 
 /** What the text says of itself and the rows deny; the chart stands all the same. */
 export type Doubt =
-  | { readonly code: 'stated-multiple-wrong'; readonly multiple: number; readonly plus: number; readonly form: LinearForm }
+  | {
+      readonly code: 'stated-multiple-wrong';
+      readonly multiple: number;
+      readonly plus: number;
+      readonly form: LinearForm;
+    }
   | { readonly code: 'stated-width-wrong'; readonly stated: number; readonly form: LinearForm }
   | { readonly code: 'stated-count-wrong'; readonly stated: number; readonly form: LinearForm }
   | { readonly code: 'stated-rows-wrong'; readonly stated: number; readonly rows: number }

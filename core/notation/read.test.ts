@@ -219,9 +219,24 @@ describe('what cannot be read is named with its place', () => {
     ],
     ['stitches outside any row', 'k2, p2 all along\n\nRow 1: k2.', ['stray-line 1:1']],
     ['a remark after the row', 'Row 1: *p2, k2; rep from * to end. and on', ['unknown-word 1:40']],
+    ['a count behind plain stitches, which may be meant for more', 'Row 1: k2, p2 3 times.', ['unknown-word 1:15', 'unknown-word 1:17']],
+    ['an order for every row', 'Row 1: k2.\n\nSides: knit 2 at each end of every row', ['stray-line 3:1']],
+    ['a definition that goes on with stitches', 'X = sl 2 sts to cn, hold in back, k2, k2 from cn. K1.\nRow 1: X.', ['legend-not-understood 1:1']],
+    ['a crossing over other stitches than it says', 'Row 1: C4B over next 6 sts.', ['over-differs 1:8']],
+    ['names that differ in capitals only', 'CR = 2/2 RC\nCr = 2/2 LC\nRow 1: cR.', ['name-clash 3:8']],
+    ['a spelled crossing cut short', 'Row 1: sl 2 to cn and hold in back, k2.', ['crossing-not-understood 1:8']],
+    ['a basic word explained as another', 'p = knit\nRow 1: p2.', ['legend-not-understood 1:1']],
+    ['rows beyond the repeat', 'Row 1: k2.\nRow 2: p2.\nRow 3: k2.\nRep rows 1-2.', ['repeats-other-rows 4:1']],
+    ['rounds called rows', 'Worked in the round.\nRow 1: k2.', ['flat-or-round 2:1']],
+    ['sizes, none chosen', 'Row 1: k4 (6, 8), p2.', ['choose-size 1:9']],
+    ['sizes that differ', 'Row 1: k4 (6, 8), p2 (3, 4, 5).', ['sizes-differ 1:20']],
+    ['a character that is none', 'Row 1: k2\u0000.', ['odd-character 1:10']],
+    ['charts worked inside rows', 'Row 1: k3, work row 1 of Rope over next 8 sts.', ['panels-in-rows 1:12']],
+    ['a bare T2B, Cr3R, RC, C6 and M1', 'Row 1: T2B, Cr3R, RC, C6, M1.', ['ambiguous-name 1:8', 'ambiguous-name 1:13', 'ambiguous-name 1:19', 'ambiguous-name 1:23', 'ambiguous-name 1:27']],
+    ['a centre held beside the group', 'Row 1: sl 2 to cn and hold in back, sl 1 to second cn and hold in back, k2, p1 from second cn, k2 from cn.', ['ambiguous-name 1:8']],
     ['a number without stitch', 'Row 1: k, p2.', ['unknown-word 1:8']],
     ['markup', '<b>Row 1:</b> k2', ['markup 1:1']],
-  ])('%s', (_, text, expected) => expect(codes(text)).toEqual(expected));
+  ])('%s', (_, text, expected) => expect(codes(text)).toEqual(expected)); // prettier-ignore
 
   it('brackets nested a thousand deep and a huge text are refused at once', () => {
     expect(codes(`Row 1: ${'['.repeat(1000)}k1${']'.repeat(1000)}`)[0]).toMatch(/^too-deep/);
@@ -235,6 +250,44 @@ describe('what cannot be read is named with its place', () => {
       'unknown-word 2:8',
       'unclosed 2:17',
     ]));
+});
+
+describe('what a text says of itself', () => {
+  const doubts = (text: string) => {
+    const read = readRows(text, 'test');
+    return read.ok ? read.value.doubts.map(({ code, at }) => `${code} ${at.line}:${at.column}`) : read.error;
+  };
+  it.each([
+    ['a false count', 'Row 1: *k2, p2; rep from * to end. (26 sts)', ['stated-count-wrong 1:36']],
+    ['counts for different numbers of repeats', 'Row 1: *k2, p2; rep from * to end. (8 sts)\nRow 2: *k2, p2; rep from * to end. (12 sts)', ['stated-count-wrong 2:36']],
+    ['a false multiple', 'Multiple of 6 sts.\nRow 1: *k2, p2; rep from * to end.', ['stated-multiple-wrong 1:1']],
+    ['balance stitches stated with a whole repeat', 'Multiple of 4 sts plus 6.\nRow 1: k2, *p2, k2; rep from * to end.', []],
+    ['a false width and a false number of rows', 'Panel of 9 sts, 4-row repeat\nRow 1: k8.\nRow 2: p8.', ['stated-width-wrong 1:1', 'stated-rows-wrong 1:17']],
+    ['an entry that no row uses', 'Reed = 2/2 RC\nRow 1: k8.', ['legend-unused 1:1']],
+    ['nothing false', 'Multiple of 4 sts + 2\n2-row repeat\nRow 1: k2, *p2, k2; rep from * to end. (14 sts)\nRow 2: *p2, k2; rep from * to last 2 sts, p2. (14 sts)', []],
+  ])('%s', (_, text, expected) => expect(doubts(text)).toEqual(expected)); // prettier-ignore
+});
+
+describe('what was passed over is listed', () => {
+  it('remarks, and entries that say nothing of a name that no row uses', () => {
+    const text = 'Otter run\nMB: (k1, p1) 3 times in next st, turn\nRow 1: k2.\nFor a warm evening.';
+    const read = readRows(text, 'test');
+    expect(read.ok && read.value.remarks.map(({ from, length }) => text.slice(from, from + length))).toEqual([
+      'Otter run',
+      'MB: (k1, p1) 3 times in next st, turn',
+      'For a warm evening.',
+    ]);
+  });
+});
+
+describe('every cell knows its words', () => {
+  it('whatever the side, and however often the words are used', () => {
+    const text = 'Row 1 (RS): k1, [p1, 1/2 LC] twice.\nRow 2: p3, k1, p3, k1, p1.';
+    const read = readRows(text, 'test');
+    if (!read.ok) throw new Error('unread');
+    const said = read.value.words.map(({ repeat }) => repeat.map(({ from, length }) => text.slice(from, from + length)).join(' ')); // prettier-ignore
+    expect(said).toEqual(['k1 p1 1/2 LC p1 1/2 LC', 'p1 k1 p3 p3 p3 k1 p3 p3 p3']);
+  });
 });
 
 describe('any text at all', () => {

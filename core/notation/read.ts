@@ -78,7 +78,13 @@ class Checker {
       total += ways.reduce((sum, parts) => sum + size(parts), 0);
       if (total <= MOST_STITCHES) return { ways, phase: row.body.startAfter };
       if (before <= MOST_STITCHES)
-        this.fail({ code: 'count-out-of-range', count: total, most: MOST_STITCHES, at: row.at, row: row.label });
+        this.fail({
+          code: 'count-out-of-range',
+          count: total,
+          most: MOST_STITCHES,
+          at: row.at,
+          row: row.label,
+        });
       return { ways: [], phase: null };
     });
   }
@@ -185,7 +191,9 @@ function withEnds(row: PlacedRow, parts: Parts): PlacedRow {
 const agreesWith =
   (scanned: Scanned, written: readonly WrittenRow[]) =>
   ({ form, gives }: Fitted): boolean => {
-    const counts = written.every(({ body }, i) => !body.stated || reaches(gives[i] ?? form, body.stated.count));
+    const counts = written.every(
+      ({ body }, i) => !body.stated || reaches(gives[i] ?? form, body.stated.count),
+    );
     const { width, multiple } = scanned;
     const asStated =
       !multiple || reaches({ base: multiple.plus, perRepeat: multiple.multiple }, form.base + form.perRepeat);
@@ -241,11 +249,14 @@ function readStages(source: string, choices: Choices): Read {
     onUsed: (name: string) => used.add(name),
   };
   const written = writtenRows(scanned, context, choices.round);
-  const doubtful = idleRemarks(legend, used).filter(({ sure, at }) => !sure && holdsStitchWord(textAt(scanned, at)));
-  const loose = scanned.loose.filter(({ holdsStitches }) => holdsStitches);
-  const stray = [...loose.map(({ from, to }) => scanned.lines.span(from, to)), ...doubtful.map(({ at }) => at)].map(
-    (at): NotationProblem => ({ code: 'stray-line', text: textAt(scanned, at).trim().slice(0, 60), at }),
+  const doubtful = idleRemarks(legend, used).filter(
+    ({ sure, at }) => !sure && holdsStitchWord(textAt(scanned, at)),
   );
+  const loose = scanned.loose.filter(({ holdsStitches }) => holdsStitches);
+  const stray = [
+    ...loose.map(({ from, to }) => scanned.lines.span(from, to)),
+    ...doubtful.map(({ at }) => at),
+  ].map((at): NotationProblem => ({ code: 'stray-line', text: textAt(scanned, at).trim().slice(0, 60), at }));
   const before = [...scanned.problems, ...stray, ...legend.problems, ...unclearNames(legend, unclear)];
   const rest = written.problems.filter(({ code }) => code !== 'no-rows' || before.length === 0);
   return { scanned, legend, written, used, problems: inOrder([...before, ...rest]) };
@@ -255,7 +266,11 @@ function readStages(source: string, choices: Choices): Read {
 export function readWritten(
   source: string,
   choices: Choices = NO_CHOICES,
-): { readonly written: WrittenRows; readonly scanned: Scanned; readonly problems: readonly NotationProblem[] } {
+): {
+  readonly written: WrittenRows;
+  readonly scanned: Scanned;
+  readonly problems: readonly NotationProblem[];
+} {
   const { written, scanned, problems } = readStages(source, choices);
   return { written, scanned, problems };
 }
@@ -285,7 +300,10 @@ export function readRows(
   const fittings = checker.fittings(written.inTheRound, written.turned ? {} : context);
   if (checker.problems.length > 0) return refused();
   const ring = fittings.some(({ phase }) => phase !== null);
-  const fitted = fitRows(fittings, setUps, ring, { stated: scanned.multiple, agrees: agreesWith(scanned, all) });
+  const fitted = fitRows(fittings, setUps, ring, {
+    stated: scanned.multiple,
+    agrees: agreesWith(scanned, all),
+  });
   if (fitted.kind !== 'fitted') {
     if (fitted.kind === 'unclear') checker.unclear(fitted.index);
     else if (fittings.every(({ ways }) => ways[0] && isPresented(ways[0].repeat))) {
@@ -297,7 +315,12 @@ export function readRows(
   const placed = checker.present(fitted.rows, fittings);
   if (!placed) return refused();
   const rows = placed.map(bare);
-  const chart: Chart = { name, setUp: rows.slice(0, setUps), rows: rows.slice(setUps), firstSide: written.firstSide };
+  const chart: Chart = {
+    name,
+    setUp: rows.slice(0, setUps),
+    rows: rows.slice(setUps),
+    firstSide: written.firstSide,
+  };
   if (checker.problems.length === 0) checker.recheck(chart);
   if (checker.problems.length > 0) return refused();
   const castOn = takesForm(rows[0] as Row);
@@ -314,7 +337,6 @@ export function readRows(
     inTheRound: written.inTheRound,
   });
 }
-
 
 const MOST_PROBLEMS = 400;
 const inOrder = (problems: readonly NotationProblem[]) =>

@@ -125,9 +125,7 @@ class Assembly {
   }
 
   private parsedFor(number: number, side: Side): Parsed | undefined {
-    return (
-      this.byNumber.get(number) ?? this.everies.find((row) => isEvery(row, number, side))?.parsed
-    );
+    return this.byNumber.get(number) ?? this.everies.find((row) => isEvery(row, number, side))?.parsed;
   }
 
   private resolve(

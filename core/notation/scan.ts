@@ -46,9 +46,11 @@ const WIDTH = new RegExp(
   'i',
 );
 const ROW_COUNT = /\b(\d{1,4})[- ](?:row|round|rnd)(?: pattern)? repeat|\bthese (\d{1,4}) (?:rows|rounds|rnds)\b|\brepeat(?:s| over| every)? (?:over |every )?(\d{1,4}) (?:rows|rounds|rnds)\b/i; // prettier-ignore
-const REPEAT_ROWS = /\b(?:rep(?:eat)?|work)(?: pattern)? (?:row|round|rnd)s? (\d{1,5}) ?(?:-|to|through|thru|and|&) ?(\d{1,5})/i;
+const REPEAT_ROWS =
+  /\b(?:rep(?:eat)?|work)(?: pattern)? (?:row|round|rnd)s? (\d{1,5}) ?(?:-|to|through|thru|and|&) ?(\d{1,5})/i;
 const REPEATED = /^ *(?:then )?(?:rep(?:eat)?|work)(?: pattern)? (?:row|round|rnd)s? \d/i;
-const SAYS_ROUND = /\b(?:in (?:the )?rounds?|circularly|join(?:ed)? (?:in|for|to work) (?:the |in the )?rounds?)\b/i;
+const SAYS_ROUND =
+  /\b(?:in (?:the )?rounds?|circularly|join(?:ed)? (?:in|for|to work) (?:the |in the )?rounds?)\b/i;
 /** A counted stitch, or a name that can only be a stitch. */
 const STITCH_WORD =
   /(?:^|[\s,;*[(])(?:[kp] ?\d+|\d+ ?[kp]|k\d?tog|p\dtog|ssk|ssp|yo|kfb|\d+\/\d+ ?[rl]p?c|[ct]\d+[fbrl]p?|cr\d+[fbrl]?|(?:knit|purl) (?:\d+|(?:one|two|three|four|five|six|seven|eight|nine|ten)\b)|(?:sl|slip) \d+)(?=$|[\s,;.\])])/i;
@@ -70,7 +72,8 @@ export const holdsStitchWord = (line: string) =>
 function oddCharacter(text: string): number {
   for (let at = 0; at < text.length; at += 1) {
     const code = text.charCodeAt(at);
-    if ((code < 32 && code !== 10 && code !== 13 && code !== 9) || code === 0xfffd || code === 0x7f) return at;
+    if ((code < 32 && code !== 10 && code !== 13 && code !== 9) || code === 0xfffd || code === 0x7f)
+      return at;
   }
   return -1;
 }
@@ -134,7 +137,10 @@ class Scanner {
 
   private endsWith(line: string) {
     this.ended = /\.[\s)\]]*$/.test(line);
-    this.openEnded = /[,;:*([=-]\s*$|\b(?:and|then|to|from|last|next|of|in|on|or|rep|repeat|with|at|the|cable|c\.?n)\s*$/i.test(line);
+    this.openEnded =
+      /[,;:*([=-]\s*$|\b(?:and|then|to|from|last|next|of|in|on|or|rep|repeat|with|at|the|cable|c\.?n)\s*$/i.test(
+        line,
+      );
   }
 
   private row(from: number, to: number) {
@@ -162,7 +168,8 @@ class Scanner {
   }
 
   private statements(from: number, line: string) {
-    const at = (found: RegExpExecArray) => this.lines.span(from + found.index, from + found.index + found[0].length);
+    const at = (found: RegExpExecArray) =>
+      this.lines.span(from + found.index, from + found.index + found[0].length);
     const multiple = MULTIPLE.exec(line);
     if (multiple)
       this.multiple ??= { multiple: Number(multiple[1]), plus: Number(multiple[2] ?? 0), at: at(multiple) };
@@ -236,7 +243,11 @@ class Scanner {
  * @param size of a text for several sizes, 0-based
  * @param passedOver lines that the knitter said are mere remarks
  */
-export function scan(source: string, size: number | null = null, passedOver: readonly string[] = []): Scanned {
+export function scan(
+  source: string,
+  size: number | null = null,
+  passedOver: readonly string[] = [],
+): Scanned {
   const problem = refused(source);
   if (problem) return { ...NOTHING_SCANNED, problems: [problem] };
   const plain = plainCharacters(source);

@@ -8,7 +8,11 @@ import type { NotationProblem } from './problems';
 const LIST = /(\d{1,4})( ?)[([](\d{1,4}(?: ?[,:;/] ?\d{1,4})*)[)\]]/g;
 const SPEAKS_OF_SIZES = /\bsizes?\b/i;
 
-export type Sized = { readonly text: string; readonly sizes: number; readonly problems: readonly NotationProblem[] };
+export type Sized = {
+  readonly text: string;
+  readonly sizes: number;
+  readonly problems: readonly NotationProblem[];
+};
 
 /** @param size 0-based, or null when none was chosen */
 export function chooseSize(text: string, lines: Lines, size: number | null): Sized {
@@ -31,7 +35,8 @@ export function chooseSize(text: string, lines: Lines, size: number | null): Siz
     at: at(list),
   }));
   if (problems.length === 0 && size === null) problems.push({ code: 'choose-size', sizes, at: at(first) });
-  if (size !== null && (size < 0 || size >= sizes)) problems.push({ code: 'no-such-size', sizes, at: at(first) });
+  if (size !== null && (size < 0 || size >= sizes))
+    problems.push({ code: 'no-such-size', sizes, at: at(first) });
   if (problems.length > 0) return { text, sizes, problems };
   const parts: string[] = [];
   let done = 0;

@@ -66,7 +66,8 @@ function depthOfHandedBack(hold: Hold, moved: string | undefined): Depth {
 
 function stitchesOf(cursor: Cursor): Stitch[] | null {
   const word = readCounted(cursor) ?? readSlip(cursor);
-  if (!word || word.kind === 'named' || word.kind === 'panel' || word.count < 1 || word.count > MOST) return null;
+  if (!word || word.kind === 'named' || word.kind === 'panel' || word.count < 1 || word.count > MOST)
+    return null;
   if (word.kind === 'cell')
     return word.cell.kind === 'stitch' ? Array<Stitch>(word.count).fill(word.cell.stitch) : null;
   return word.yarn === 'wrongSide'
@@ -201,12 +202,12 @@ export function readSpelled(cursor: Cursor): Spelled | null {
   return new SpelledReader(cursor, count, holdOf(hold)).read();
 }
 
-const LOOP = '(?: ?(?:tbl|through (?:the )?(?:front|back) loop|in(?:to)? (?:the )?(?:front|back)(?: loop)?))?';
+const LOOP =
+  '(?: ?(?:tbl|through (?:the )?(?:front|back) loop|in(?:to)? (?:the )?(?:front|back)(?: loop)?))?';
 const SECOND_ST = `(?:second|2nd|next)(?: ${STS})?(?: on (?:the )?(?:left(?:[- ]hand)?|lh) needle)?`;
 const SKIP_FIRST = `(?:(?:skip|miss) (?:the )?(?:first|next) ${STS},? (?:and )?)?`;
 const FROM_WHERE = `(?:(?:from |in |at |passing |working )*(?:the )?(front|back|behind)(?: of)?(?: (?:the )?(?:first|skipped|it))?(?: ${STS})?|(tbl|through (?:the )?back loop)|through (?:the )?(front) loop)`;
-const THEN_FIRST =
-  `[^a-z]{0,3}(?:and |then |next )*(?:do not slip[^,;.]{0,40}[,;.] ?)?(?:and |then )*(knit|purl|k|p)(?: into)?(?: the)?(?: front of| back of)?(?: the)? (?:first|1st|skipped)(?: ${STS})?${LOOP}[,;. ]*(?:and |then )*(?:sl|slip|drop|let|take) (?:both|the two|them)[^,;.]*`;
+const THEN_FIRST = `[^a-z]{0,3}(?:and |then |next )*(?:do not slip[^,;.]{0,40}[,;.] ?)?(?:and |then )*(knit|purl|k|p)(?: into)?(?: the)?(?: front of| back of)?(?: the)? (?:first|1st|skipped)(?: ${STS})?${LOOP}[,;. ]*(?:and |then )*(?:sl|slip|drop|let|take) (?:both|the two|them)[^,;.]*`;
 /** "Knit the second st in front of the first" and "knit into the back of the second st" say where it passes. */
 const SECOND_FIRST = new RegExp(
   `${SKIP_FIRST}(knit|purl|k|p)(?: into)?(?: the)? ${SECOND_ST},? ?${FROM_WHERE}${THEN_FIRST}`,

@@ -18,7 +18,12 @@ export type Word =
   | { readonly kind: 'slip'; readonly count: number; readonly yarn: 'front' | 'back' | 'wrongSide' }
   | { readonly kind: 'named'; readonly meaning: Meaning }
   /** "work row 3 of Rope over the next 8 sts"; `row` is null for "the next row". */
-  | { readonly kind: 'panel'; readonly name: string; readonly row: number | null; readonly over: number | null };
+  | {
+      readonly kind: 'panel';
+      readonly name: string;
+      readonly row: number | null;
+      readonly over: number | null;
+    };
 
 export type Item =
   | (Word & { readonly span: TextSpan })

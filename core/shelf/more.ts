@@ -3,7 +3,13 @@ import type { ShelfEntry } from './entry';
 
 const PRESENTED = 'Row 2 and all WS rows: knit the knits and purl the purls.';
 
-const entry = (key: string, name: string, kind: ShelfEntry['kind'], rows: string, edge = false): ShelfEntry => ({
+const entry = (
+  key: string,
+  name: string,
+  kind: ShelfEntry['kind'],
+  rows: string,
+  edge = false,
+): ShelfEntry => ({
   key,
   name,
   kind,

@@ -40,7 +40,12 @@ function tokenOf(text: string): Token {
   const found = /^([RL])(\d)\/(\d)(p?)$/.exec(text);
   if (!found) throw new Error(`the dialects cannot say ${text}`);
   const [, lean, over, under, purl] = found;
-  return { lean: lean === 'R' ? 'right' : 'left', over: Number(over), under: Number(under), purl: purl === 'p' };
+  return {
+    lean: lean === 'R' ? 'right' : 'left',
+    over: Number(over),
+    under: Number(under),
+    purl: purl === 'p',
+  };
 }
 const widthOf = (token: Token) => ('letter' in token ? 1 : token.over + token.under);
 
@@ -183,7 +188,8 @@ export const DIALECTS: readonly Dialect[] = [
   {
     ...plainly,
     name: 'ordinals and the lean',
-    header: (n, _, round) => `${n}${['th', 'st', 'nd', 'rd'][n > 3 ? 0 : n] ?? 'th'} ${round ? 'round' : 'row'}: `,
+    header: (n, _, round) =>
+      `${n}${['th', 'st', 'nd', 'rd'][n > 3 ? 0 : n] ?? 'th'} ${round ? 'round' : 'row'}: `,
     naming: 'lean',
     stitch: (letter, count) => `${letter} ${count}`,
     merge: (ws) => `2nd and every alt ${ws ? 'row' : 'rnd'}: `,
@@ -195,7 +201,8 @@ export const DIALECTS: readonly Dialect[] = [
   {
     ...plainly,
     name: 'all in words',
-    header: (n, ws, round) => `${unit(round, 'Row', 'Round')} ${n}${side(ws, round, ' (Right side)', ' (Wrong side)')} - `,
+    header: (n, ws, round) =>
+      `${unit(round, 'Row', 'Round')} ${n}${side(ws, round, ' (Right side)', ' (Wrong side)')} - `,
     naming: 'words',
     stitch: (letter, count) => `${letter === 'k' ? 'knit' : 'purl'} ${word(count)}`,
     repeat: (body, last) => `*${body}, repeat from * ${last === 0 ? 'across' : `until ${last} sts remain`}`,
@@ -235,11 +242,18 @@ export const DIALECTS: readonly Dialect[] = [
     ...plainly,
     name: 'rows backwards, wrapped',
     naming: 'letters',
-    stitch: (letter, count) => `${count} ${letter === 'k' ? 'knit' : 'purl'} ${count === 1 ? 'stitch' : 'stitches'}`,
+    stitch: (letter, count) =>
+      `${count} ${letter === 'k' ? 'knit' : 'purl'} ${count === 1 ? 'stitch' : 'stitches'}`,
     comma: ', \n   ',
     odd: (text) => {
       const [rows = '', ...legend] = text.split('\n\n');
-      return [rows.split(/\n(?=R)/).reverse().join('\n'), ...legend].join('\n\n');
+      return [
+        rows
+          .split(/\n(?=R)/)
+          .reverse()
+          .join('\n'),
+        ...legend,
+      ].join('\n\n');
     },
   },
 ];

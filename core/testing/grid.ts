@@ -76,10 +76,6 @@ function rowOf(line: string): LineRow {
 
 /** @param setUps how many of the lowest rows are set-up rows */
 export function gridChart(grid: string, firstSide: Side = 'RS', setUps = 0): Chart {
-  const rows = grid
-    .trim()
-    .split('\n')
-    .map(rowOf)
-    .reverse();
+  const rows = grid.trim().split('\n').map(rowOf).reverse();
   return { name: 'grid', setUp: rows.slice(0, setUps), rows: rows.slice(setUps), firstSide };
 }

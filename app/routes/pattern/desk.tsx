@@ -16,12 +16,14 @@ import { WrittenOut } from './written-out';
 
 export type DeskText = { readonly name: string; readonly text: string; readonly choices: Choices };
 
-const EXAMPLE = 'Row 1 (RS): P2, k4, p2.\nRow 2 and all WS rows: knit the knits and purl the purls.\nRow 3: P2, C4B, p2.';
+const EXAMPLE =
+  'Row 1 (RS): P2, k4, p2.\nRow 2 and all WS rows: knit the knits and purl the purls.\nRow 3: P2, C4B, p2.';
 
 function Facts({ reading }: { reading: ChartReading }) {
   const { stitches, perRepeat, rows, crossingRows, widest, hardness } = factsOf(reading.chart);
   const setUps = reading.chart.setUp.length;
-  const multiple = perRepeat === countFor(reading.castOn, 1) ? `${perRepeat}` : `${perRepeat} plus ${reading.castOn.base}`;
+  const multiple =
+    perRepeat === countFor(reading.castOn, 1) ? `${perRepeat}` : `${perRepeat} plus ${reading.castOn.base}`;
   return (
     <p className="desk-facts" data-testid="facts">
       <strong>
@@ -30,7 +32,9 @@ function Facts({ reading }: { reading: ChartReading }) {
       {setUps > 0 && ` and ${setUps} to set up`}
       <span>
         multiple of {multiple} ·{' '}
-        {crossingRows === 0 ? 'no crossings' : `${crossingRows === 1 ? '1 row crosses' : `${crossingRows} rows cross`}, at most ${widest} stitches at once · ${hardness}`}
+        {crossingRows === 0
+          ? 'no crossings'
+          : `${crossingRows === 1 ? '1 row crosses' : `${crossingRows} rows cross`}, at most ${widest} stitches at once · ${hardness}`}
       </span>
     </p>
   );
@@ -42,7 +46,9 @@ function WholePiece({ reading }: { reading: Extract<Reading, { kind: 'piece' }> 
   return (
     <section className="findings" data-testid="whole-piece">
       <h2>This is a whole piece</h2>
-      <p className="mt-2">Its rows work other charts side by side. From the right edge: {panels.join(', ')}.</p>
+      <p className="mt-2">
+        Its rows work other charts side by side. From the right edge: {panels.join(', ')}.
+      </p>
       <Link to="/pieces/new" state={{ draft }} className="action-button mt-4">
         Set it up with these panels
       </Link>
@@ -55,7 +61,9 @@ type Props = {
   firstReading: Reading | null;
   family: Family;
   /** What stands below the text: ways to keep it. */
-  keep: (now: DeskText & { readonly reading: Reading | null; readonly stale: boolean; readonly dirty: boolean }) => ReactNode;
+  keep: (
+    now: DeskText & { readonly reading: Reading | null; readonly stale: boolean; readonly dirty: boolean },
+  ) => ReactNode;
 };
 
 export function Desk({ first, firstReading, family, keep }: Props) {
@@ -131,7 +139,13 @@ export function Desk({ first, firstReading, family, keep }: Props) {
       </div>
       <div className="desk-fabric">
         {!empty && reading?.kind === 'problems' && (
-          <Problems text={text} problems={reading.problems} choices={choices} onChoices={setChoices} onShow={show} />
+          <Problems
+            text={text}
+            problems={reading.problems}
+            choices={choices}
+            onChoices={setChoices}
+            onShow={show}
+          />
         )}
         {!empty && reading?.kind === 'piece' && <WholePiece reading={reading} />}
         {shownChart ? (
@@ -147,7 +161,9 @@ export function Desk({ first, firstReading, family, keep }: Props) {
             />
             <EffortStrip chart={shownChart.chart} />
             {sound === null && !stale && (
-              <p className="mt-2 font-semibold text-fault">The fabric shows the last text that could be read.</p>
+              <p className="mt-2 font-semibold text-fault">
+                The fabric shows the last text that could be read.
+              </p>
             )}
           </>
         ) : empty || reading === null || reading.kind === 'chart' ? (
@@ -158,7 +174,13 @@ export function Desk({ first, firstReading, family, keep }: Props) {
         <WrittenOut
           key={`${sound.inTheRound}`}
           family={family}
-          pattern={{ name: name.trim() || 'Pattern', text, choices, inTheRound: sound.inTheRound, chart: sound.chart }}
+          pattern={{
+            name: name.trim() || 'Pattern',
+            text,
+            choices,
+            inTheRound: sound.inTheRound,
+            chart: sound.chart,
+          }}
         />
       )}
     </div>

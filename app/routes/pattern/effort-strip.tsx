@@ -52,7 +52,8 @@ export function EffortStrip({ chart }: { chart: Chart }) {
         })}
       </svg>
       <figcaption>
-        {said}. The figure on a bar counts its crossings over two repeats; its height is an estimate of the work.
+        {said}. The figure on a bar counts its crossings over two repeats; its height is an estimate of the
+        work.
       </figcaption>
     </figure>
   );

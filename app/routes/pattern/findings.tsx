@@ -22,7 +22,13 @@ export function Findings({ reading, choices, onChoices, onShow }: Props) {
   const open = findings.filter(({ key }) => !choices.intended.includes(key)).length;
   return (
     <section className="findings" aria-label="Worth a second look" data-testid="findings">
-      <h2>{open === 0 ? 'All as intended' : open === 1 ? 'Worth a second look' : `${open} places worth a second look`}</h2>
+      <h2>
+        {open === 0
+          ? 'All as intended'
+          : open === 1
+            ? 'Worth a second look'
+            : `${open} places worth a second look`}
+      </h2>
       <ol>
         {findings.map((finding) => {
           const { place, text } = findingWords(finding, chart.setUp.length);
@@ -38,7 +44,11 @@ export function Findings({ reading, choices, onChoices, onShow }: Props) {
                 className="plain-button"
                 onClick={() => onChoices(withIntended(choices, finding.key, !intended))}
               >
-                {intended ? <RotateCcw aria-hidden="true" size={18} /> : <Check aria-hidden="true" size={18} />}
+                {intended ? (
+                  <RotateCcw aria-hidden="true" size={18} />
+                ) : (
+                  <Check aria-hidden="true" size={18} />
+                )}
                 {intended ? 'Ask again' : 'Intended'}
               </button>
             </li>
@@ -65,7 +75,11 @@ function Understood({ reading, choices, onChoices }: Props) {
           <li key={word} className="settled">
             {cell.kind === 'crossing' && <CrossingGlyph crossing={cell} height={32} />}
             <strong>{word}</strong>
-            <button type="button" className="quiet-button" onClick={() => onChoices(withoutMeaning(choices, word))}>
+            <button
+              type="button"
+              className="quiet-button"
+              onClick={() => onChoices(withoutMeaning(choices, word))}
+            >
               Ask again
             </button>
           </li>

@@ -24,7 +24,11 @@ function Leaving({ dirty }: { dirty: boolean }) {
   );
   const blocked = blocker.state === 'blocked';
   return (
-    <Modal title="Leave without keeping it?" open={blocked} onOpenChange={(open) => open || blocker.reset?.()}>
+    <Modal
+      title="Leave without keeping it?"
+      open={blocked}
+      onOpenChange={(open) => open || blocker.reset?.()}
+    >
       <p>What you typed since the last time it was kept would be gone.</p>
       <div className="mt-5 flex gap-3">
         <button type="button" className="action-button" onClick={() => blocker.reset?.()}>
@@ -51,11 +55,17 @@ export function KeepBar({ id, action, now }: Props) {
     setAsked(true);
     if (readable && !nameless) post({ name: now.name, text: now.text, choices: choicesOut(now.choices) });
   };
-  const missing = !readable ? 'Save keeps what can be read: settle what is listed below first.' : 'Give the pattern a name.';
+  const missing = !readable
+    ? 'Save keeps what can be read: settle what is listed below first.'
+    : 'Give the pattern a name.';
   const saved = fetcher.state === 'idle' && fetcher.data?.saved && !now.dirty;
   return (
     <div className="keep-bar">
-      <Leaving dirty={now.dirty && now.text.trim() !== '' && now.reading?.kind !== 'piece' && fetcher.state === 'idle'} />
+      <Leaving
+        dirty={
+          now.dirty && now.text.trim() !== '' && now.reading?.kind !== 'piece' && fetcher.state === 'idle'
+        }
+      />
       <button type="button" className="action-button" onClick={save} disabled={fetcher.state !== 'idle'}>
         {id === null ? 'Keep this pattern' : 'Save the changes'}
       </button>

@@ -15,7 +15,15 @@ type Props = {
 
 const MOST_SHOWN = 30;
 
-function Meanings({ word, options, onPick }: { word: string; options: readonly Option[]; onPick: (option: Option) => void }) {
+function Meanings({
+  word,
+  options,
+  onPick,
+}: {
+  word: string;
+  options: readonly Option[];
+  onPick: (option: Option) => void;
+}) {
   return (
     <ul className="meanings" aria-label={`What ${word} may mean`}>
       {options.map((option) => (
@@ -33,7 +41,12 @@ function Meanings({ word, options, onPick }: { word: string; options: readonly O
   );
 }
 
-function Remedy({ problem, text, choices, onChoices }: Omit<Props, 'problems' | 'onShow'> & { problem: NotationProblem }) {
+function Remedy({
+  problem,
+  text,
+  choices,
+  onChoices,
+}: Omit<Props, 'problems' | 'onShow'> & { problem: NotationProblem }) {
   const choose = (label: string, next: Choices) => (
     <button key={label} type="button" className="plain-button" onClick={() => onChoices(next)}>
       {label}
@@ -52,7 +65,9 @@ function Remedy({ problem, text, choices, onChoices }: Omit<Props, 'problems' | 
     case 'no-such-size':
       return (
         <div className="remedies">
-          {Array.from({ length: problem.sizes }, (_, size) => choose(`Size ${size + 1}`, withSize(choices, size)))}
+          {Array.from({ length: problem.sizes }, (_, size) =>
+            choose(`Size ${size + 1}`, withSize(choices, size)),
+          )}
         </div>
       );
     case 'flat-or-round':

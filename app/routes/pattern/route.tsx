@@ -18,7 +18,14 @@ export async function loader({ params }: Route.LoaderArgs) {
   if (!pattern) throw data('This pattern is not here. It may have been thrown away.', { status: 404 });
   const { family } = await readSettings(db, LOCAL_KNITTER);
   const { name, text, choices } = pattern;
-  return { id: params.patternId, name, text, choices, family, reading: readText(text, name, choices, family) };
+  return {
+    id: params.patternId,
+    name,
+    text,
+    choices,
+    family,
+    reading: readText(text, name, choices, family),
+  };
 }
 
 export async function action({ request, params }: Route.ActionArgs) {
@@ -34,7 +41,9 @@ export async function action({ request, params }: Route.ActionArgs) {
   return { saved: true };
 }
 
-export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: `${loaderData?.name ?? 'Pattern'} · Gritch` }];
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `${loaderData?.name ?? 'Pattern'} · Gritch` },
+];
 
 export default function OwnPattern({ loaderData }: Route.ComponentProps) {
   const { id, name, text, choices, family, reading } = loaderData;

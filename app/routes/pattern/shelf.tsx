@@ -16,10 +16,18 @@ export async function loader({ params }: Route.LoaderArgs) {
   if (!entry) throw data('There is no such chart on the shelf.', { status: 404 });
   const { family } = await readSettings(await database(), LOCAL_KNITTER);
   const text = writeRows(entry.chart, { family, construction: 'flat', presented: true });
-  return { key: entry.key, name: entry.name, text, family, reading: readText(text, entry.name, NO_CHOICES, family) };
+  return {
+    key: entry.key,
+    name: entry.name,
+    text,
+    family,
+    reading: readText(text, entry.name, NO_CHOICES, family),
+  };
 }
 
-export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: `${loaderData?.name ?? 'Shelf'} · Gritch` }];
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `${loaderData?.name ?? 'Shelf'} · Gritch` },
+];
 
 export default function ShelfPattern({ loaderData }: Route.ComponentProps) {
   const { key, name, text, family, reading } = loaderData;

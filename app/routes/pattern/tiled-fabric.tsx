@@ -37,7 +37,8 @@ export function TiledFabric({ chart, words, text, stale, caret, onPick }: Props)
     () => (tiled && caret !== null && !stale ? spotsAt(tiled, words, caret) : []),
     [tiled, words, caret, stale],
   );
-  if (!tiled || !painting) return <p className="preview-empty">This chart is too wide to be shown as fabric.</p>;
+  if (!tiled || !painting)
+    return <p className="preview-empty">This chart is too wide to be shown as fabric.</p>;
   const { picture } = tiled;
   const width = Math.max(picture.width, LEAST_STITCHES);
   const left = (picture.width - width) / 2;
@@ -92,7 +93,10 @@ export function TiledFabric({ chart, words, text, stale, caret, onPick }: Props)
       </svg>
       <figcaption aria-live="polite" data-testid="picked">
         {span && spot
-          ? `${rowName(chartRow(tiled, spot.row), chart.setUp.length)}, stitch ${spot.column + 1} from the right: “${text.slice(span.from, span.from + span.length).replace(/\s+/g, ' ').slice(0, 60)}”`
+          ? `${rowName(chartRow(tiled, spot.row), chart.setUp.length)}, stitch ${spot.column + 1} from the right: “${text
+              .slice(span.from, span.from + span.length)
+              .replace(/\s+/g, ' ')
+              .slice(0, 60)}”`
           : 'Touch a stitch to see the words it comes from; put the caret into a word to see its stitches.'}
       </figcaption>
     </figure>

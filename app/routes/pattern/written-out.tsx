@@ -31,7 +31,12 @@ export function WrittenOut({ pattern, family: usual }: { pattern: Pattern; famil
           <label className="label" htmlFor={id}>
             Names of crossings
           </label>
-          <select id={id} className="field" value={family} onChange={(event) => setFamily(event.target.value as Family)}>
+          <select
+            id={id}
+            className="field"
+            value={family}
+            onChange={(event) => setFamily(event.target.value as Family)}
+          >
             {FAMILIES.map((name) => (
               <option key={name} value={name}>
                 {FAMILY_WORDS[name]}
@@ -40,11 +45,20 @@ export function WrittenOut({ pattern, family: usual }: { pattern: Pattern; famil
           </select>
         </div>
         <label className="choice" data-disabled={ring || turned}>
-          <input type="checkbox" checked={inRound} disabled={ring || turned} onChange={(event) => setRound(event.target.checked)} />
+          <input
+            type="checkbox"
+            checked={inRound}
+            disabled={ring || turned}
+            onChange={(event) => setRound(event.target.checked)}
+          />
           <span>for work in the round</span>
         </label>
         <label className="choice">
-          <input type="checkbox" checked={!presented} onChange={(event) => setPresented(!event.target.checked)} />
+          <input
+            type="checkbox"
+            checked={!presented}
+            onChange={(event) => setPresented(!event.target.checked)}
+          />
           <span>every row stitch by stitch</span>
         </label>
       </div>
@@ -53,7 +67,12 @@ export function WrittenOut({ pattern, family: usual }: { pattern: Pattern; famil
       </pre>
       <div className="mt-3 flex flex-wrap gap-2" role="group" aria-label="Take it away as">
         {FORMATS.map((format) => (
-          <button key={format} type="button" className="plain-button" onClick={() => saveFile(fileOf(pattern, format, rows))}>
+          <button
+            key={format}
+            type="button"
+            className="plain-button"
+            onClick={() => saveFile(fileOf(pattern, format, rows))}
+          >
             <Download aria-hidden="true" size={18} /> {FORMAT_WORDS[format]}
           </button>
         ))}

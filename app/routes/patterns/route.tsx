@@ -43,14 +43,27 @@ const SHELVED: readonly Listed[] = shelfCharts().map(({ key, name, kind, chart }
 function Wish({ wanted, onWish }: { wanted: Wanted; onWish: (wanted: Wanted) => void }) {
   const number = (value: string) => (value === '' ? Number.NaN : Number(value));
   return (
-    <form className="wish" role="search" aria-label="Search the patterns" onSubmit={(event) => event.preventDefault()}>
+    <form
+      className="wish"
+      role="search"
+      aria-label="Search the patterns"
+      onSubmit={(event) => event.preventDefault()}
+    >
       <label>
         <span className="label">Name</span>
-        <input className="field" value={wanted.words} onChange={(event) => onWish({ ...wanted, words: event.target.value })} />
+        <input
+          className="field"
+          value={wanted.words}
+          onChange={(event) => onWish({ ...wanted, words: event.target.value })}
+        />
       </label>
       <label>
         <span className="label">Kind</span>
-        <select className="field" value={wanted.kind} onChange={(event) => onWish({ ...wanted, kind: event.target.value as Wanted['kind'] })}>
+        <select
+          className="field"
+          value={wanted.kind}
+          onChange={(event) => onWish({ ...wanted, kind: event.target.value as Wanted['kind'] })}
+        >
           <option value="">any</option>
           <option value="own">my own</option>
           {KINDS.map((kind) => (
@@ -62,7 +75,11 @@ function Wish({ wanted, onWish }: { wanted: Wanted; onWish: (wanted: Wanted) => 
       </label>
       <label>
         <span className="label">Hardness</span>
-        <select className="field" value={wanted.hardness} onChange={(event) => onWish({ ...wanted, hardness: event.target.value as Wanted['hardness'] })}>
+        <select
+          className="field"
+          value={wanted.hardness}
+          onChange={(event) => onWish({ ...wanted, hardness: event.target.value as Wanted['hardness'] })}
+        >
           <option value="">any</option>
           {HARDNESSES.map((hardness) => (
             <option key={hardness}>{hardness}</option>
@@ -71,11 +88,23 @@ function Wish({ wanted, onWish }: { wanted: Wanted; onWish: (wanted: Wanted) => 
       </label>
       <label className="wish-number">
         <span className="label">Stitches, at most</span>
-        <input className="field numerals" type="number" min={1} inputMode="numeric" onChange={(event) => onWish({ ...wanted, stitches: number(event.target.value) })} />
+        <input
+          className="field numerals"
+          type="number"
+          min={1}
+          inputMode="numeric"
+          onChange={(event) => onWish({ ...wanted, stitches: number(event.target.value) })}
+        />
       </label>
       <label className="wish-number">
         <span className="label">Rows, at most</span>
-        <input className="field numerals" type="number" min={1} inputMode="numeric" onChange={(event) => onWish({ ...wanted, rows: number(event.target.value) })} />
+        <input
+          className="field numerals"
+          type="number"
+          min={1}
+          inputMode="numeric"
+          onChange={(event) => onWish({ ...wanted, rows: number(event.target.value) })}
+        />
       </label>
     </form>
   );
@@ -91,7 +120,11 @@ function Hung({ listed, chart }: { listed: Listed; chart: Parameters<typeof Swat
         <p>
           {facts.stitches} stitches, {facts.rows} rows
         </p>
-        <p>{facts.crossingRows === 0 ? 'no crossings' : `crosses in ${facts.crossingRows} of ${facts.rows} · ${facts.hardness}`}</p>
+        <p>
+          {facts.crossingRows === 0
+            ? 'no crossings'
+            : `crosses in ${facts.crossingRows} of ${facts.rows} · ${facts.hardness}`}
+        </p>
       </Link>
     </li>
   );
@@ -165,7 +198,9 @@ export default function Patterns({ loaderData }: Route.ComponentProps) {
           <Hung key={listed.id} listed={listed} chart={chart} />
         ))}
       </ul>
-      {shown.length === 0 && <p className="mt-4 text-xl">Nothing here is like that. Ask for less, or paste a pattern.</p>}
+      {shown.length === 0 && (
+        <p className="mt-4 text-xl">Nothing here is like that. Ask for less, or paste a pattern.</p>
+      )}
       {over && <div className="drop-veil">Let go to open the file</div>}
     </Page>
   );

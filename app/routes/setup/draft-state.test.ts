@@ -61,10 +61,14 @@ describe('a piece being set up', () => {
       }
     },
   );
-  it('begins with a chart of the knitter\'s own, or with a whole draft, when asked to', () => {
+  it("begins with a chart of the knitter's own, or with a whole draft, when asked to", () => {
     const chart = chartFrom('Row 1 (RS): k3, 1/2 LC.\nRow 2: p6.');
     const wanted = { key: 'mine', name: 'Reed', chart };
-    expect(names(firstSetUp({ family: 'hold', wanted, draft: null }))).toEqual(['Right edge', 'Reed', 'Left edge']);
+    expect(names(firstSetUp({ family: 'hold', wanted, draft: null }))).toEqual([
+      'Right edge',
+      'Reed',
+      'Left edge',
+    ]);
     expect(firstSetUp({ family: 'hold', wanted: null, draft: start.draft }).draft).toBe(start.draft);
   });
   it('an unknown shelf chart is none, and a pasted panel starts empty', () => {

@@ -31,10 +31,19 @@ const EMPTY: PieceDraft = {
 };
 
 /** A chart that can be taken for a panel: from the shelf, or one of the knitter's own. */
-export type Takeable = { readonly key: string; readonly name: string; readonly chart: Chart; readonly edge?: boolean };
+export type Takeable = {
+  readonly key: string;
+  readonly name: string;
+  readonly chart: Chart;
+  readonly edge?: boolean;
+};
 
 /** A chart as a panel, its rows written in the knitter's own naming family. */
-export function chartPanel(draft: PieceDraft, { name, chart, edge = false }: Takeable, family: Family): PanelDraft {
+export function chartPanel(
+  draft: PieceDraft,
+  { name, chart, edge = false }: Takeable,
+  family: Family,
+): PanelDraft {
   const ring = chart.rows[0]?.kind === 'ring';
   const construction = ring ? 'round' : 'flat';
   const text = writeRows(chart, { family, construction, presented: !ring });
@@ -134,7 +143,11 @@ function judged(draft: PieceDraft, before: Worksheet | null): SetUp {
   };
 }
 
-export type Beginning = { readonly family: Family; readonly wanted: Takeable | null; readonly draft: PieceDraft | null };
+export type Beginning = {
+  readonly family: Family;
+  readonly wanted: Takeable | null;
+  readonly draft: PieceDraft | null;
+};
 export const firstSetUp = ({ family, wanted, draft }: Beginning): SetUp =>
   judged(draft ?? firstDraft(family, wanted), null);
 export const changeSetUp = (state: SetUp, change: (draft: PieceDraft) => PieceDraft): SetUp =>

@@ -20,9 +20,14 @@ export async function loader({ request }: Route.LoaderArgs) {
   const db = await database();
   const asked = new URL(request.url).searchParams.get('pattern');
   const kept = await listPatterns(db, LOCAL_KNITTER);
-  const own: Takeable[] = kept.map(({ id, pattern }) => ({ key: id, name: pattern.name, chart: pattern.chart }));
+  const own: Takeable[] = kept.map(({ id, pattern }) => ({
+    key: id,
+    name: pattern.name,
+    chart: pattern.chart,
+  }));
   const wanted = own.find(({ key }) => key === asked) ?? null;
-  if (asked !== null && !wanted) throw data('This pattern is not here. It may have been thrown away.', { status: 404 });
+  if (asked !== null && !wanted)
+    throw data('This pattern is not here. It may have been thrown away.', { status: 404 });
   return { family: (await readSettings(db, LOCAL_KNITTER)).family, own, wanted };
 }
 
@@ -68,7 +73,11 @@ export default function SetUp({ loaderData }: Route.ComponentProps) {
   const { state } = useLocation();
   // A page that was loaded anew was rendered without what had been handed over to it.
   const handed = useNavigationType() === NavigationType.Pop ? null : draftIn(state);
-  const [{ draft, problems, sheet }, change] = useReducer(changeSetUp, { family, wanted, draft: handed }, firstSetUp);
+  const [{ draft, problems, sheet }, change] = useReducer(
+    changeSetUp,
+    { family, wanted, draft: handed },
+    firstSetUp,
+  );
   const [yarn, setYarn] = useState<Yarn>('oat');
   const [section, setSection] = useState(0);
   const [asked, setAsked] = useState(false);

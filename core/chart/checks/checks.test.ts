@@ -5,7 +5,9 @@ import { chartFrom } from '../../testing/plans';
 import { chartDoubts } from './checks';
 
 const found = (grid: string, setUps = 0) =>
-  chartDoubts(gridChart(grid, 'RS', setUps)).map(({ code, at }) => `${code} row ${at.row + 1} cell ${at.cell}`);
+  chartDoubts(gridChart(grid, 'RS', setUps)).map(
+    ({ code, at }) => `${code} row ${at.row + 1} cell ${at.cell}`,
+  );
 
 describe('sound charts raise no doubt', () => {
   it.each(shelfCharts().map(({ name, chart }) => [name, chart] as const))('%s', (_, chart) =>
@@ -54,7 +56,8 @@ describe('mirrored everywhere but once', () => {
      k k k k p k k k k
      L2/2 p R2/2`;
   it('a true pair raises none', () => expect(found(pair('L2/2'))).toEqual([]));
-  it('the odd one of a pair', () => expect(found(pair('R2/2'))).toEqual(['alternation row 5 cell 2', 'mirror row 5 cell 2']));
+  it('the odd one of a pair', () =>
+    expect(found(pair('R2/2'))).toEqual(['alternation row 5 cell 2', 'mirror row 5 cell 2']));
   it('half of a diamond that goes the wrong way', () =>
     expect(
       found(`p p p p k k k k p p p p

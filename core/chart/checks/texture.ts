@@ -25,7 +25,11 @@ export function textureDoubts(woven: Woven): ChartDoubt[] {
       const differ = columns.filter((column) => changed.has(column)).length;
       return differ > 0 && (!elsewhere || differ < columns.length);
     });
-    return doubtful.map(({ place }): ChartDoubt => ({ code: 'texture', at: place, above: rowAbove(woven, index) }));
+    return doubtful.map(({ place }): ChartDoubt => ({
+      code: 'texture',
+      at: place,
+      above: rowAbove(woven, index),
+    }));
   });
 }
 
