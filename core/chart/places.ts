@@ -9,7 +9,6 @@ export type Part = (typeof PARTS)[number];
 export type CellPlace = { readonly row: number; readonly part: Part; readonly cell: number };
 
 export const placeKey = ({ row, part, cell }: CellPlace) => `${row}:${part}:${cell}`;
-export const samePlace = (a: CellPlace, b: CellPlace) => placeKey(a) === placeKey(b);
 export const rowsOf = (chart: Chart): readonly Row[] => [...chart.setUp, ...chart.rows];
 
 /** The place of every cell of `expandRow(row, repeats)`. */

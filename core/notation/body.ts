@@ -5,8 +5,30 @@ import { crossingOfWords } from '../stitch/working';
 import { optionName, readCrossingName } from './crossing-names';
 import { LegendNames } from './legend-names';
 import { FIXED_PATTERN, fixedCell } from './names';
-import { COUNT, countOf, ORDINAL, TIMES, timesOf } from './numbers';
-import { leftAfter, readCounted, readFill, readSlip, STS, TO } from './plain-words';
+import { countOf, timesOf } from './numbers';
+import { leftAfter, readCounted, readFill, readSlip, TO } from './plain-words';
+import {
+  ASIDE,
+  COPY,
+  COUNT_NOTE,
+  ENDING,
+  GAP,
+  MARKER,
+  MORE_TIMES,
+  OVER,
+  PANEL_A,
+  PANEL_B,
+  PRESENTED,
+  REP_BETWEEN,
+  REP_FROM,
+  REP_HERE,
+  SLIPPING,
+  STARS,
+  START_AFTER,
+  TIMES_AFTER,
+  UNKNOWN,
+  WORK,
+} from './row-patterns';
 import { beginsSpelled, readSpelled, readTwist, type Spelled } from './spelled';
 import type { NotationProblem, Option, Problem, TextSpan } from './problems';
 import type { Body, Item, Meaning, Word } from './syntax';
@@ -27,42 +49,6 @@ export const PLAIN_CONTEXT: BodyContext = { legend: new LegendNames([]), picks: 
 const MOST_DEEP = 20;
 const MOST_COUNT = 1000;
 const MOST_PROBLEMS = 50;
-const GAP = /(?:[ ,;&]|\.(?= |$)|- (?=[a-z[(*]))*(?:(?:then|and|next) (?!\d* ?st))*/;
-const TIMES_AFTER = new RegExp(` ?(?:${TIMES})`);
-const MORE_TIMES = new RegExp(`,? ?(?:(once|twice)|${COUNT}(?: ?times)?) more(?: ?times?)?`);
-const COUNT_NOTE = new RegExp(` ?(?:[[(] ?(\\d+)(?: ?${STS}\\.?(?: (?:in all|total|rem|remain|on needles?))?)? ?[\\])]|- ?(\\d+) ?${STS}\\.?(?=[. ]*$))`); // prettier-ignore
-const ASIDE =
-  /\((?:the )?(?:(?:right|left|first|last)[ -]?(?:hand )?)?(?:edge|edging|border|selv[ae]d?ge|selvage|centre|center)(?: sts?| stitch(?:es)?)?\)/;
-const STARS = /\*{1,3}/;
-const REP_FROM = /[,;. ]*(?:and )?(?:rep(?:eat)?)(?: (?:from|between|fr)(?: ?(?:first|the))? ?\*{1,3}(?:s|'s)?|(?! ?(?:from|between|fr)))(?! ?(?:to|and|-) ?\*)/; // prettier-ignore
-const REP_BETWEEN = /[,;. ]*(?:and )?(?:rep(?:eat)?) (?:from|between|fr)(?: ?(?:first|the))? ?\*{1,3} ?(?:to|and|-) ?\*{1,3}/; // prettier-ignore
-const REP_HERE = /[,;. ]*(?:and )?rep(?:eat)?(?![a-z])/;
-const ENDING = /[,; ]*(?:and )?end(?:ing)?(?: (?:row|rnd|round))?(?: with)?[ :,]*(?!last)/;
-const MARKER =
-  /(?:pm|sm|slm|rm|slip m|sl m|place m)(?![a-z0-9])|(?:place|slip|sl|remove|pass)(?: a| the)? (?:marker|m)(?![a-z])/;
-const KNITS = '(?:k|knit)(?: all)?(?: the)?(?: knit)?(?: ?knits?| sts| stitches)+';
-const SLIPS =
-  '(?:sl|slip)(?: all)?(?: the)? purls?(?: sts| stitches)?,?(?: purlwise)?,? (?:wyif|with yarn in front)';
-const AND = ' ?(?:,|and|&|, ?and) ?';
-const SLIPPING = new RegExp(`(?:${KNITS}${AND}${SLIPS}|${SLIPS}${AND}${KNITS}|${SLIPS})`);
-const AS_THEY_ARE = '(?:present(?: themselves)?|appear|face(?: you)?|come|lie|show|are)';
-const PRESENTED = new RegExp(
-  `(?:(?:k|knit)(?: all)?(?: the)? (?:knit (?:sts|stitches)|knits?)${AND}(?:p|purl)(?: all)?(?: the)? (?:purl (?:sts|stitches)|purls?)` +
-    `|(?:p|purl)(?: all)?(?: the)? (?:purl (?:sts|stitches)|purls?)${AND}(?:k|knit)(?: all)?(?: the)? (?:knit (?:sts|stitches)|knits?)` +
-    `|(?:work )?(?:all )?(?:the )?(?:sts|stitches) (?:as|the way) they ${AS_THEY_ARE}(?: to you)?` +
-    `|work (?:all )?(?:sts|stitches) as (?:set|presented)|(?:work |sts |stitches )?as presented)(?: themselves)?(?![a-z])`,
-);
-const COPY = new RegExp(
-  `(?:work |knit )?(?:(?:rep(?:eat)?|as|same as|like)(?: for)?|the same as)(?: for)? (?:the )?(?:(?:row|round|rnd|rd)s?\\.? ?(\\d{1,5})(?: ?(?:-|to|through|and|&) ?(\\d{1,5}))?|${ORDINAL} (?:row|round|rnd))(?: once| again| once more)?[ .]*`,
-);
-const START_AFTER = /start(?:ing)? (\d{1,4}) (?:sts?|stitch(?:es)?) after (?:the )?marker[ ,;:]*/;
-const OVER = new RegExp(`,? ?(?:over|across|on)(?: the)?(?: next| following| foll)? ${COUNT} ?${STS}?`);
-const PANEL_A =
-  /(?:work |knit )?(?:(?:the )?next (?:row|round|rnd)|(?:row|round|rnd) (\d{1,4})) of (?:the )?([a-z][^,;.:()[\]*]{0,40}?)(?: (?:chart|panel|pattern))?(?=,? (?:over|across|on) | ?[,;.]|$)/;
-const PANEL_B =
-  /work (?:the )?([a-z][^,;.:()[\]*0-9]{0,40}?),? ?\(?(?:row|round|rnd) (\d{1,4})\)?(?=,? (?:over|across|on) | ?[,;.]|$)/;
-const WORK = /(?:work|make) (?:an? |the )?/;
-const UNKNOWN = /\d+\/\d+ ?[a-z]{1,5}(?![a-z0-9])|[^ ,;[\](){}*]+(?: \d+(?=[ ,;.]))?|[\s\S]/;
 const widthOf = (meaning: Meaning) =>
   meaning.kind === 'picture'
     ? takes(meaning.cell)

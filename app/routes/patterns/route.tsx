@@ -40,8 +40,54 @@ const SHELVED: readonly Listed[] = shelfCharts().map(({ key, name, kind, chart }
   facts: factsOf(chart),
 }));
 
-function Wish({ wanted, onWish }: { wanted: Wanted; onWish: (wanted: Wanted) => void }) {
-  const number = (value: string) => (value === '' ? Number.NaN : Number(value));
+type WishProps = { wanted: Wanted; onWish: (wanted: Wanted) => void };
+
+function ChoiceWish({
+  label,
+  value,
+  choices,
+  onChoose,
+}: {
+  label: string;
+  value: string;
+  choices: readonly (readonly [value: string, words: string])[];
+  onChoose: (value: string) => void;
+}) {
+  return (
+    <label>
+      <span className="label">{label}</span>
+      <select className="field" value={value} onChange={(event) => onChoose(event.target.value)}>
+        <option value="">any</option>
+        {choices.map(([choice, words]) => (
+          <option key={choice} value={choice}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+function NumberWish({ label, onNumber }: { label: string; onNumber: (value: number) => void }) {
+  return (
+    <label className="wish-number">
+      <span className="label">{label}</span>
+      <input
+        className="field numerals"
+        type="number"
+        min={1}
+        inputMode="numeric"
+        onChange={(event) => onNumber(event.target.value === '' ? Number.NaN : event.target.valueAsNumber)}
+      />
+    </label>
+  );
+}
+
+const KIND_CHOICES = [['own', 'my own'] as const, ...KINDS.map((kind) => [kind, KIND_WORDS[kind]] as const)];
+const HARDNESS_CHOICES = HARDNESSES.map((hardness) => [hardness, hardness] as const);
+
+function Wish({ wanted, onWish }: WishProps) {
+  const wish = (change: Partial<Wanted>) => onWish({ ...wanted, ...change });
   return (
     <form
       className="wish"
@@ -54,58 +100,23 @@ function Wish({ wanted, onWish }: { wanted: Wanted; onWish: (wanted: Wanted) => 
         <input
           className="field"
           value={wanted.words}
-          onChange={(event) => onWish({ ...wanted, words: event.target.value })}
+          onChange={(event) => wish({ words: event.target.value })}
         />
       </label>
-      <label>
-        <span className="label">Kind</span>
-        <select
-          className="field"
-          value={wanted.kind}
-          onChange={(event) => onWish({ ...wanted, kind: event.target.value as Wanted['kind'] })}
-        >
-          <option value="">any</option>
-          <option value="own">my own</option>
-          {KINDS.map((kind) => (
-            <option key={kind} value={kind}>
-              {KIND_WORDS[kind]}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label>
-        <span className="label">Hardness</span>
-        <select
-          className="field"
-          value={wanted.hardness}
-          onChange={(event) => onWish({ ...wanted, hardness: event.target.value as Wanted['hardness'] })}
-        >
-          <option value="">any</option>
-          {HARDNESSES.map((hardness) => (
-            <option key={hardness}>{hardness}</option>
-          ))}
-        </select>
-      </label>
-      <label className="wish-number">
-        <span className="label">Stitches, at most</span>
-        <input
-          className="field numerals"
-          type="number"
-          min={1}
-          inputMode="numeric"
-          onChange={(event) => onWish({ ...wanted, stitches: number(event.target.value) })}
-        />
-      </label>
-      <label className="wish-number">
-        <span className="label">Rows, at most</span>
-        <input
-          className="field numerals"
-          type="number"
-          min={1}
-          inputMode="numeric"
-          onChange={(event) => onWish({ ...wanted, rows: number(event.target.value) })}
-        />
-      </label>
+      <ChoiceWish
+        label="Kind"
+        value={wanted.kind}
+        choices={KIND_CHOICES}
+        onChoose={(kind) => wish({ kind: kind as Wanted['kind'] })}
+      />
+      <ChoiceWish
+        label="Hardness"
+        value={wanted.hardness}
+        choices={HARDNESS_CHOICES}
+        onChoose={(hardness) => wish({ hardness: hardness as Wanted['hardness'] })}
+      />
+      <NumberWish label="Stitches, at most" onNumber={(stitches) => wish({ stitches })} />
+      <NumberWish label="Rows, at most" onNumber={(rows) => wish({ rows })} />
     </form>
   );
 }
