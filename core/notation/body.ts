@@ -99,7 +99,8 @@ export class BodyReader {
     const items = this.sequence(0, null);
     if (items.length === 0 && !this.unclear && this.problems.length === 0)
       this.fail({ code: 'empty-row' }, from, from + 1);
-    return { kind: 'items', items, startAfter: start ? Number(start[1]) : null, stated: this.note };
+    const broken = this.unclear || this.problems.length > 0;
+    return { kind: 'items', items, startAfter: start ? Number(start[1]) : null, stated: this.note, broken };
   }
 
   /** Items up to the closing bracket (or the end of a star), or to the end of the row. */

@@ -315,6 +315,19 @@ Row 2: (p3, k2) across to last 3 sts, p3.`,
      k k k [ p p k k k ]`,
   ],
   [
+    'entries in the middle of a line, behind a row and behind another entry',
+    `Row 1 (RS): p2, Reed, Sedge. Reed = slip next 2 sts to cn and hold in front, k1, k2 from cn. Sedge = slip next st to cn and hold in back, k1, p1 from cn.
+Row 2: p1, k1, p3, k2.`,
+    `k p k k k p p
+     R1/1p L2/1 p p`,
+  ],
+  [
+    'markers, and a repeat to one',
+    'Rnd 1: k2, pm, *k1, p1; rep from * to marker, sm, p1.\nRnd 2: k to marker, sm, k1',
+    `k [ k k ] k k
+     p [ p k ] k k`,
+  ],
+  [
     'nested brackets and three times',
     'Rnd 1: [k1, (p1, k2) twice, p1] three times, k1.\nRnd 2: k25.',
     `k k k k k k k k k k k k k k k k k k k k k k k k k

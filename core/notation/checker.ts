@@ -41,6 +41,8 @@ export class Checker {
   fittings(inTheRound: boolean, unturned: Unturned): Fitting[] {
     let total = 0;
     return this.written.map((row) => {
+      if (row.body.broken)
+        return { ways: [{ before: [], repeat: { slipPurls: false, at: row.at }, after: [] }], phase: null };
       const ways = partsOf(row.body.items, facingOf(row, inTheRound, unturned), row.at);
       if ('code' in ways) {
         this.fail({ ...ways, row: row.label });

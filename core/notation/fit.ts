@@ -9,12 +9,9 @@ import type { PlacedRow } from './placed-row';
 
 /** One written row: every way to read its counts. */
 export type Fitting = { readonly ways: readonly Parts[]; readonly phase: number | null };
-export type Misfit = {
-  readonly kind: 'misfit';
-  readonly index: number;
-  readonly takes: LinearForm;
-  readonly gives: LinearForm;
-};
+/** A row that does not fit on what lies below it. */
+export type Misfit = { readonly index: number; readonly takes: LinearForm; readonly gives: LinearForm };
+export type Misfits = { readonly kind: 'misfits'; readonly misfits: readonly Misfit[] };
 export type Fitted = {
   readonly kind: 'fitted';
   /** Null for a row that is worked as the stitches present themselves. */
@@ -78,15 +75,20 @@ type Walk = {
   readonly forms: (LinearForm | null)[];
   readonly start: LinearForm;
 };
-type Attempt = Walk | Misfit | Unclear;
+type Attempt = Walk | Misfits | Unclear;
 
-/** Goes through the rows with a way of fitting one row; the rows must close onto row 1. */
+/**
+ * Goes through the rows with a way of fitting one row; the rows must close onto row 1. A row that does not fit is
+ * passed over, so that every such row is found; with more than `most` of them the attempt is given up.
+ */
 function through(
   rows: readonly Measured[],
   setUps: number,
   start: LinearForm,
   fit: (dims: Dims, form: LinearForm) => LinearForm | null,
-): Attempt {
+  most: number,
+): Attempt | null {
+  const misfits: Misfit[] = [];
   let form = start;
   let atRowOne = start;
   let firstTakes: LinearForm | null = null;
@@ -104,15 +106,19 @@ function through(
       return gives ? [{ i, gives }] : [];
     });
     const [found, other] = fits;
-    if (!found) return { kind: 'misfit', index, takes: ownForm(dims[0] as Dims), gives: form };
+    if (!found) {
+      if (misfits.push({ index, takes: ownForm(dims[0] as Dims), gives: form }) > most) return null;
+      continue;
+    }
     if (other) return { kind: 'unclear', index };
     if (index === setUps) firstTakes = form;
     ways.push(found.i);
     forms.push(found.gives);
     form = found.gives;
   }
+  if (misfits.length > 0) return { kind: 'misfits', misfits };
   if (sameForm(form, atRowOne)) return { kind: 'walk', ways, forms, start };
-  return { kind: 'misfit', index: setUps, takes: firstTakes ?? atRowOne, gives: form };
+  return { kind: 'misfits', misfits: [{ index: setUps, takes: firstTakes ?? atRowOne, gives: form }] };
 }
 
 function buildRow(parts: Parts, phase: number | null, form: LinearForm, ring: boolean): PlacedRow {
@@ -163,42 +169,53 @@ function wholeFit(dims: Dims, form: LinearForm): LinearForm | null {
  * Candidate forms for the first row, fewest stitches first. The chart's repeat is the widest one written: smaller
  * ones must fit into it. A common multiple of unequal repeats would always "fit", and hide a slip of the pen.
  */
+const MOST_OTHERS = 6;
 function* candidates(rows: readonly Measured[], ring: boolean): Generator<LinearForm> {
   const all = rows.flatMap(({ dims }) => (dims === 'open' ? [] : dims));
   const widthOf = (d: Dims) => (d.unbounded ? d.repeat : ring ? d.ends : 0);
   const widest = all.reduce((most, d) => Math.max(most, widthOf(d)), 1);
-  // Where rows change the count, the first row's repeat may be narrower than those above it.
+  // Where rows change the count, the first row's repeat may be narrower than those above it. Else a narrower repeat
+  // than the widest fits nothing, but shows which row is the odd one.
   const changes = all.some((d) => d.repeat !== d.repeatGives);
   const first = all[0] ? widthOf(all[0]) : 0;
-  const widths = changes && first > 0 && first !== widest ? [first, widest] : [widest];
+  const others = [...new Set(all.map(widthOf))]
+    .filter((width) => width > 0 && width !== widest)
+    .slice(0, MOST_OTHERS);
+  const widths = changes && first > 0 ? [...new Set([first, widest, ...others])] : [widest, ...others];
   const ends = all.reduce((most, d) => Math.max(most, d.ends), 0);
+  // One repeat of the panel is one repeat of the rows: only a shifted row may have one fewer.
+  const starred = all.filter((d) => d.unbounded && d.repeat > 1);
+  const least = starred.length > 0 && !ring ? Math.min(...starred.map((d) => d.ends)) : 0;
   for (const perRepeat of widths)
-    for (let base = 0; base <= (ring ? 0 : ends + perRepeat); base += 1) yield { base, perRepeat };
+    for (let base = least; base <= (ring ? 0 : ends + perRepeat); base += 1) yield { base, perRepeat };
 }
+
+const MOST_WIDTHS = 24;
 
 function* wholeWidths(rows: readonly Measured[]): Generator<LinearForm> {
-  const fixed = rows.find(({ dims }) => dims !== 'open' && dims.some((d) => !d.unbounded));
-  if (!fixed || fixed.dims === 'open') return;
+  const fixed = rows.flatMap(({ dims }) => (dims === 'open' ? [] : dims.filter((d) => !d.unbounded)));
+  const widths = [...new Set(fixed.map(({ ends }) => ends))]
+    .filter((width) => width > 0)
+    .slice(0, MOST_WIDTHS);
+  for (const perRepeat of widths) yield { base: 0, perRepeat };
   // Rows below the first fixed one may change the count, so narrower and wider starts are tried as well.
-  const own = fixed.dims.map(({ ends }) => ends);
-  const spread = rows.some(({ dims }) => dims !== 'open' && dims.some((d) => d.ends !== d.endsGive || d.repeat !== d.repeatGives)); // prettier-ignore
-  const most = Math.max(...own) * 2 + 2;
-  for (const width of own) yield { base: 0, perRepeat: width };
-  if (spread && rows[0] !== fixed) for (let w = 1; w <= most; w += 1) yield { base: 0, perRepeat: w };
+  const all = rows.flatMap(({ dims }) => (dims === 'open' ? [] : dims));
+  const changes = all.some((d) => d.ends !== d.endsGive || d.repeat !== d.repeatGives);
+  const most = Math.max(0, ...widths) * 2 + 2;
+  if (changes) for (let perRepeat = 1; perRepeat <= most; perRepeat += 1) yield { base: 0, perRepeat };
 }
 
-/** How far an attempt got; failing to close onto row 1 is the farthest. */
-const rank = (misfit: Misfit, setUps: number, length: number) =>
-  misfit.index === setUps && !sameForm(misfit.takes, misfit.gives) ? length - 1 : misfit.index;
+/** How far an attempt got before its first misfit; failing to close onto row 1 is the farthest. */
+function reach({ misfits }: Misfits, setUps: number, length: number): number {
+  const first = misfits[0] as Misfit;
+  return first.index === setUps && !sameForm(first.takes, first.gives) ? length - 1 : first.index;
+}
 
-type Trial = { readonly form: LinearForm; readonly attempt: Attempt };
-
-function best(trials: readonly Trial[], setUps: number, length: number): Misfit | Unclear {
-  const unclear = trials.find(({ attempt }) => attempt.kind === 'unclear');
-  if (unclear) return unclear.attempt as Unclear;
-  return trials
-    .map(({ attempt }) => attempt as Misfit)
-    .reduce((a, b) => (rank(b, setUps, length) > rank(a, setUps, length) ? b : a));
+/** The attempt that leaves the fewest rows out; of several such, the one that got farthest. */
+function better(a: Misfits | null, b: Misfits, setUps: number, length: number): Misfits {
+  if (!a || b.misfits.length < a.misfits.length) return b;
+  if (b.misfits.length > a.misfits.length) return a;
+  return reach(b, setUps, length) > reach(a, setUps, length) ? b : a;
 }
 
 export type FitWishes = {
@@ -208,56 +225,71 @@ export type FitWishes = {
 };
 
 const MOST_FITS = 40;
+const MOST_MISFITS = 60;
 
-/** The smallest form in which all rows fit; else the misfit of the attempt that got farthest. */
-export function fitRows(
+const NO_FORM = { base: 0, perRepeat: 0 };
+const NOTHING: Misfits = { kind: 'misfits', misfits: [{ index: 0, takes: NO_FORM, gives: NO_FORM }] };
+
+class Fitter {
+  private readonly rows: readonly Measured[];
+  private readonly whole: boolean;
+  private readonly unclear: boolean;
+
+  constructor(
+    fittings: readonly Fitting[],
+    private readonly setUps: number,
+    private readonly ring: boolean,
+    private readonly wishes: FitWishes,
+  ) {
+    this.rows = fittings.map(measure);
+    this.whole = !ring && this.rows.some(({ dims }) => dims !== 'open' && dims.some((d) => !d.unbounded));
+    this.unclear = fittings.some(({ ways }) => ways.length > 1);
+  }
+
+  private fit = (dims: Dims, form: LinearForm) => {
+    if (this.whole) return wholeFit(dims, form);
+    const times = timesIn(dims, form, this.ring);
+    return times && givesFor(dims, times, this.ring);
+  };
+
+  private build = (parts: Parts, phase: number | null, form: LinearForm) =>
+    this.whole ? wholeRow(parts, form.perRepeat) : buildRow(parts, phase, form, this.ring);
+
+  private tryForms(forms: Iterable<LinearForm>): Fitted | Misfits | Unclear | null {
+    let closest: Misfits | null = null;
+    let unclear: Unclear | null = null;
+    const fits: Fitted[] = [];
+    for (const form of forms) {
+      const most: number = closest ? closest.misfits.length : MOST_MISFITS;
+      const attempt = through(this.rows, this.setUps, form, this.fit, most);
+      if (attempt?.kind === 'misfits') closest = better(closest, attempt, this.setUps, this.rows.length);
+      if (attempt?.kind === 'unclear') unclear ??= attempt;
+      if (attempt?.kind !== 'walk') continue;
+      const fitted = built(this.rows, attempt, this.build);
+      if (!this.unclear) return fitted;
+      if (fits.push(fitted) >= MOST_FITS) break;
+    }
+    return fits.length > 0 ? settled(fits, this.wishes.agrees) : (unclear ?? closest);
+  }
+
+  result(): Fitted | Misfits | Unclear {
+    if (this.rows.every(({ dims }) => dims === 'open')) return NOTHING;
+    const { stated } = this.wishes;
+    const forms = () => (this.whole ? wholeWidths(this.rows) : candidates(this.rows, this.ring));
+    if (!stated || this.whole) return this.tryForms(forms()) ?? NOTHING;
+    const { multiple, plus } = stated;
+    const wanted = this.tryForms([0, 1, 2].map((i) => ({ base: plus + i * multiple, perRepeat: multiple })));
+    return wanted?.kind === 'fitted' ? wanted : (this.tryForms(forms()) ?? wanted ?? NOTHING);
+  }
+}
+
+/** The smallest form in which all rows fit; else the rows that do not fit where the fewest do not. */
+export const fitRows = (
   fittings: readonly Fitting[],
   setUps: number,
   ring: boolean,
-  { stated, agrees }: FitWishes,
-): Fitted | Misfit | Unclear {
-  const rows = fittings.map(measure);
-  const itemised = rows.filter(({ dims }) => dims !== 'open');
-  const none = { base: 0, perRepeat: 0 };
-  if (itemised.length === 0) return { kind: 'misfit', index: 0, takes: none, gives: none };
-  const whole = !ring && itemised.some(({ dims }) => dims !== 'open' && dims.some((d) => !d.unbounded));
-  const unclear = fittings.some(({ ways }) => ways.length > 1);
-  const build = whole
-    ? (parts: Parts, _: number | null, form: LinearForm) => wholeRow(parts, form.perRepeat)
-    : (parts: Parts, phase: number | null, form: LinearForm) => buildRow(parts, phase, form, ring);
-  const tryForms = (forms: Iterable<LinearForm>): Fitted | Misfit | Unclear | null => {
-    const failed: Trial[] = [];
-    const fits: Fitted[] = [];
-    for (const form of forms) {
-      const attempt = through(rows, setUps, form, (dims, at) => {
-        if (whole) return wholeFit(dims, at);
-        const times = timesIn(dims, at, ring);
-        return times && givesFor(dims, times, ring);
-      });
-      if (attempt.kind !== 'walk') failed.push({ form, attempt });
-      else {
-        const fitted = built(rows, attempt, build);
-        if (!unclear) return fitted;
-        if (fits.push(fitted) >= MOST_FITS) break;
-      }
-    }
-    return fits.length > 0
-      ? settled(fits, agrees)
-      : failed.length > 0
-        ? best(failed, setUps, rows.length)
-        : null;
-  };
-  const firstForms = whole ? wholeWidths(rows) : candidates(rows, ring);
-  if (!stated || whole) return tryForms(firstForms) ?? { kind: 'misfit', index: 0, takes: none, gives: none };
-  const asStated = [0, 1, 2].map((i) => ({
-    base: stated.plus + i * stated.multiple,
-    perRepeat: stated.multiple,
-  }));
-  const wanted = tryForms(asStated);
-  if (wanted?.kind === 'fitted') return wanted;
-  const free = tryForms(firstForms);
-  return free ?? wanted ?? { kind: 'misfit', index: 0, takes: none, gives: none };
-}
+  wishes: FitWishes,
+): Fitted | Misfits | Unclear => new Fitter(fittings, setUps, ring, wishes).result();
 
 /** Fits that read the counts alike are one; several are settled by what the text states, or not at all. */
 function settled(fits: readonly Fitted[], agrees: (fitted: Fitted) => boolean): Fitted | Unclear {

@@ -244,6 +244,19 @@ describe('what cannot be read is named with its place', () => {
     expect(codes('Row 1: [[[k1] 1000 times] 1000 times] 1000 times.')[0]).toMatch(/^count-out-of-range/);
   });
 
+  it('every row that differs from most of the others is named, beside words that are not understood', () => {
+    expect(
+      codes(
+        'Row 1 (RS): p2, k4, p3.\nRow 2: k2, p4, k2.\nRow 3: p2, k4, p2.\nRow 4: k2, p5, k2.\nRow 5: p2, zap.\nRow 6: k8.',
+      ),
+    ).toEqual(['counts-differ 1:1', 'counts-differ 4:1', 'unknown-word 5:12']);
+    expect(
+      codes(
+        'Row 1: *k4, p2; rep from * to end.\nRow 2: *k2, p4; rep from * to end.\nRow 3: *k4, p3; rep from * to end.',
+      ),
+    ).toEqual(['counts-differ 3:1']);
+  });
+
   it('all problems are reported, not only the first', () =>
     expect(codes('Row 1: zip, k2.\nRow 2: zap, k2, [p1.')).toEqual([
       'unknown-word 1:8',

@@ -139,6 +139,35 @@ function unusedEntries(legend: ReadLegend, used: ReadonlySet<string>): LegendEnt
   return unused.filter(({ at }, i) => unused.findIndex((other) => other.at.from === at.from) === i);
 }
 
+/** Of single rows; everything else leaves open which rows there are. */
+const OF_WORDS: ReadonlySet<string> = new Set([
+  'unknown-word', 'ambiguous-name', 'name-clash', 'crossing-not-understood', 'empty-row', 'unclosed', 'unopened', 'too-deep',
+  'missing-times', 'count-out-of-range', 'repeat-without-star', 'two-repeats', 'over-differs', 'legend-not-understood',
+  'legend-twice', 'stray-line',
+]); // prettier-ignore
+
+/** Where some rows have words that are not understood, the counts of all the others can be compared all the same. */
+function countsAside(
+  written: WrittenRows,
+  scanned: Scanned,
+  problems: readonly NotationProblem[],
+  context: ReadingContext,
+): readonly NotationProblem[] {
+  const all = [...written.setUp, ...written.rows];
+  if (!problems.every(({ code }) => OF_WORDS.has(code)) || all.every(({ body }) => body.broken)) return [];
+  const checker = new Checker(all, written.setUp.length);
+  const fittings = checker.fittings(written.inTheRound, written.turned ? undefined : context.unturned);
+  if (checker.problems.length > 0) return checker.problems;
+  const ring = fittings.some(({ phase }) => phase !== null);
+  const fitted = fitRows(fittings, written.setUp.length, ring, {
+    stated: scanned.multiple,
+    agrees: () => true,
+  });
+  if (fitted.kind === 'misfits' && fittings.some(({ ways }) => ways[0] && !isPresented(ways[0].repeat)))
+    for (const misfit of fitted.misfits) checker.misfit(misfit, fittings[misfit.index]);
+  return checker.problems;
+}
+
 /** Reads pasted rows. The chart's name is the caller's. */
 export function readRows(
   source: string,
@@ -146,7 +175,8 @@ export function readRows(
   context: ReadingContext = {},
 ): Result<ReadChart, readonly NotationProblem[]> {
   const { scanned, legend, written, used, problems } = readStages(source, context.choices ?? NO_CHOICES);
-  if (problems.length > 0) return err(problems);
+  if (problems.length > 0)
+    return err(inOrder([...problems, ...countsAside(written, scanned, problems, context)]));
   const all = [...written.setUp, ...written.rows];
   const setUps = written.setUp.length;
   const checker = new Checker(all, setUps);
@@ -163,7 +193,7 @@ export function readRows(
     else if (fittings.every(({ ways }) => ways[0] && isPresented(ways[0].repeat))) {
       const first = all[0] as WrittenRow;
       checker.fail({ code: 'nothing-below', at: first.at, row: first.label });
-    } else checker.misfit(fitted, fittings[fitted.index]);
+    } else for (const misfit of fitted.misfits) checker.misfit(misfit, fittings[misfit.index]);
     return refused();
   }
   const placed = checker.present(fitted.rows, fittings);

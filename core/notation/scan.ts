@@ -84,11 +84,16 @@ function headerAt(line: string, at: number): boolean {
   return BEGINS_ROW.test(line) && readHeader(new Cursor(line.slice(at, at + 160))) !== null;
 }
 
-/** Places in a line where rows (or "Rep rows 1-8") begin, after the first. */
+/** An entry in the middle of a line: nothing else stands before an equals sign and a slip. */
+const ENTRY_WITHIN =
+  /^[^=:;.,*()[\]]{1,40} ?= ?(?=(?:sl|slip|place|put|skip|knit|purl|k2tog)\b|[kp]\d|\d\/\d)/i;
+
+/** Places in a line where rows, entries (or "Rep rows 1-8") begin, after the first. */
 function* breaksIn(line: string): Generator<number> {
   for (const found of line.matchAll(/[.;)\]] +(?=[a-z0-9(])/gi)) {
     const at = found.index + found[0].length;
-    if (headerAt(line, at) || REPEATED.test(line.slice(at, at + 60))) yield at;
+    const next = line.slice(at, at + 60);
+    if (headerAt(line, at) || REPEATED.test(next) || ENTRY_WITHIN.test(next)) yield at;
   }
 }
 
@@ -143,16 +148,32 @@ class Scanner {
       );
   }
 
-  private row(from: number, to: number) {
+  /** A line whose first piece is a row or an entry, cut where others begin. */
+  private cut(from: number, to: number, first: (from: number, to: number) => void) {
     const line = this.text.slice(from, to);
     let start = 0;
     for (const at of [...breaksIn(line), line.length]) {
       const piece = line.slice(start, at);
-      if (start > 0 && REPEATED.test(piece)) this.repeated(from + start, from + at, piece);
-      else this.open(this.rows, { from: from + start, to: from + at });
+      if (start === 0) first(from, from + at);
+      else if (REPEATED.test(piece)) this.repeated(from + start, from + at, piece);
+      else if (headerAt(line, start)) this.open(this.rows, { from: from + start, to: from + at });
+      else this.define(from + start, from + at);
       start = at;
     }
     this.endsWith(line);
+  }
+
+  private row = (from: number, to: number) =>
+    this.cut(from, to, (start, end) => this.open(this.rows, { from: start, to: end }));
+
+  /** An entry between two places, if there is one. */
+  private define(from: number, to: number): boolean {
+    const entry = this.entry(this.text.slice(from, to));
+    if (!entry) return false;
+    const name = (entry[1] as string).trim();
+    const defines = entry[0].trimEnd().endsWith('=');
+    this.open(this.legend, { from, to, name, bodyFrom: from + entry[0].length, defines });
+    return true;
   }
 
   private repeated(from: number, to: number, piece: string) {
@@ -195,14 +216,7 @@ class Scanner {
     if (this.passedOver.has(line.trim())) return this.remark(from, to, false, line);
     if (headerAt(line, indent)) return this.row(from, to);
     if (REPEATED.test(line)) return this.repeated(from, to, line);
-    const entry = this.entry(line);
-    if (entry) {
-      const name = (entry[1] as string).trim();
-      const defines = entry[0].trimEnd().endsWith('=');
-      this.open(this.legend, { from, to, name, bodyFrom: from + entry[0].length, defines });
-      this.endsWith(line);
-      return;
-    }
+    if (this.entry(line)) return this.cut(from, to, (start, end) => void this.define(start, end));
     BEGINS_ROW.lastIndex = indent;
     const holds = holdsStitchWord(line);
     if (BEGINS_ROW.test(line) && holds) {
@@ -210,7 +224,7 @@ class Scanner {
       this.grow = null;
       return;
     }
-    if (this.grow && !(!holds && (this.ended || this.breaksOff(line)))) return this.goesOn(from, to, line);
+    if (this.grow && !(!holds && (this.ended || this.breaksOff(line)))) return this.goesOn(from, to);
     this.remark(from, to, holds, line);
   }
 
@@ -219,14 +233,9 @@ class Scanner {
     return /^\s*[A-Z][a-z]/.test(line) && !this.openEnded;
   }
 
-  private goesOn(from: number, to: number, line: string) {
-    const [first] = breaksIn(line);
-    this.grow?.(first === undefined ? to : from + first);
-    this.endsWith(line);
-    if (first === undefined) return;
-    const rest = line.slice(first);
-    if (REPEATED.test(rest)) this.repeated(from + first, to, rest);
-    else this.row(from + first, to);
+  private goesOn(from: number, to: number) {
+    const grow = this.grow;
+    this.cut(from, to, (_, end) => grow?.(end));
   }
 
   private remark(from: number, to: number, holdsStitches: boolean, line: string) {

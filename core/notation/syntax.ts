@@ -54,5 +54,7 @@ export type Body =
       readonly items: readonly Item[];
       readonly startAfter: number | null;
       readonly stated: { readonly count: number; readonly span: TextSpan } | null;
+      /** Some of its words were not understood: the items are not all of the row. */
+      readonly broken: boolean;
     }
   | { readonly kind: 'copy'; readonly first: number; readonly last: number; readonly span: TextSpan };
