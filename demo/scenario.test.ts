@@ -1,3 +1,6 @@
+import { judge } from '@core/notation/judge';
+import { readRows } from '@core/notation/read';
+import { DEMO_PATTERNS } from './patterns';
 import { checkDraft } from '@core/draft/draft';
 import { FIRST_LIFE, type JournalEvent } from '@core/journal/events';
 import { fold } from '@core/journal/fold';
@@ -49,4 +52,13 @@ it('the fault marked on the swatch is on a charted crossing', () => {
   expect(fault && chartedCrossing(sheet, fault.pieceRow, fault.panel, fault.wale)?.cell).toEqual(
     fault?.charted,
   );
+});
+
+describe("Wren's own patterns", () => {
+  it.each(DEMO_PATTERNS)('$name is read as it came', ({ name, text, choices }) => {
+    const read = readRows(text, name, { choices });
+    if (!read.ok) throw new Error(JSON.stringify(read.error));
+    const found = judge(text, read.value).map(({ doubt }) => doubt.code);
+    expect(found).toEqual(name === 'Tide-mill braid' ? ['alternation'] : []);
+  });
 });

@@ -5,7 +5,10 @@ import { checkDraft } from '@core/draft/draft';
 import type { JournalEvent } from '@core/journal/events';
 import { LOCAL_KNITTER, openDatabase } from '~/db/client.server';
 import { appendEvents } from '~/db/journal.server';
+import { keepPattern } from '~/db/patterns.server';
 import { createPiece } from '~/db/pieces.server';
+import { readRows } from '@core/notation/read';
+import { DEMO_PATTERNS } from './patterns';
 import { DEMO, type DemoPiece } from './scenario';
 
 const FIRST_EVENING = Date.parse('2026-11-06T18:40:00Z');
@@ -36,4 +39,10 @@ for (const piece of DEMO) {
     const result = await appendEvents(db, LOCAL_KNITTER, id, events.slice(at, at + BATCH));
     if (!result.ok) throw new Error(`${piece.key}: ${result.code}`);
   }
+}
+for (const { name, text, choices } of DEMO_PATTERNS) {
+  const read = readRows(text, name, { choices });
+  if (!read.ok) throw new Error(`${name}: ${JSON.stringify(read.error)}`);
+  const { chart, inTheRound } = read.value;
+  await keepPattern(db, LOCAL_KNITTER, { name, text, choices, inTheRound, chart });
 }

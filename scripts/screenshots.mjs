@@ -44,6 +44,44 @@ const press = (name) => async (page) => {
   await found.click();
 };
 
+/** Addresses of all links of a kind, by their headings. */
+async function linksOf(url, selector) {
+  const page = await browser.newPage();
+  await page.goto(url, { waitUntil: 'networkidle0' });
+  const links = await page.$$eval(selector, (all) =>
+    Object.fromEntries(all.map((link) => [link.querySelector('h2').textContent, link.href])),
+  );
+  await page.close();
+  return links;
+}
+
+const ASKED = `Reed run. Multiple of 9 sts plus 2.
+Row 1 (RS): *p2, k7; rep from * to last 2 sts, p2.
+Row 2 and all WS rows: *k2, p7; rep from * to last 2 sts, k2.
+Row 3: *p2, C5B, k2; rep from * to last 2 sts, p2.
+Row 5: *p2, k7; rep from * to last 2 sts, p2.
+Row 7: *p2, k2, C4F, k2; rep from * to last 2 sts, p2.`;
+const paste = (text) => async (page) => {
+  await page.focus('#pattern-text');
+  await page.evaluate((words) => document.execCommand('insertText', false, words), text);
+  await page.waitForSelector('[data-testid=problems]');
+};
+/** Puts the caret into a word: its stitches light up. */
+const lightUp = (word, occurrence) => async (page) => {
+  await page.$eval(
+    '#pattern-text',
+    (area, w, n) => {
+      let at = -1;
+      for (let i = 0; i < n; i += 1) at = area.value.indexOf(w, at + 1);
+      area.focus();
+      area.setSelectionRange(at + 1, at + 1);
+    },
+    word,
+    occurrence,
+  );
+  await page.waitForSelector('.lit-stitch');
+};
+
 async function shot(name, url, viewport = DESK, steps = []) {
   const page = await browser.newPage();
   await page.setViewport(viewport);
@@ -56,12 +94,7 @@ async function shot(name, url, viewport = DESK, steps = []) {
 
 try {
   fs.mkdirSync(OUT, { recursive: true });
-  const page = await browser.newPage();
-  await page.goto(address, { waitUntil: 'networkidle0' });
-  const pieces = await page.$$eval('.bench-link', (links) =>
-    Object.fromEntries(links.map((link) => [link.querySelector('h2').textContent, link.href])),
-  );
-  await page.close();
+  const pieces = await linksOf(address, '.bench-link');
   const [bolster, cosy, pouf, swatch] = ['Ferry-bench bolster', 'Lantern-room bottle cosy', 'Sluice-house floor pouf', 'Practice swatch'].map((name) => pieces[name]); // prettier-ignore
   await shot('bench', address);
   await shot('set-up', `${address}/pieces/new`);
@@ -73,6 +106,11 @@ try {
   await shot('fault', swatch, DESK, [touch(':9:16')]);
   await shot('ladder', bolster, DESK, [touch('braid:39:')]);
   await shot('logbook', `${bolster}/logbook`);
+  await shot('patterns', `${address}/patterns`);
+  const own = await linksOf(`${address}/patterns`, '.hung');
+  await shot('pattern', own['Tide-mill braid'], DESK, [lightUp('2/2 LC', 2)]);
+  await shot('pattern-phone', own['Plover wave'], PHONE);
+  await shot('pattern-asked', `${address}/patterns/new`, DESK, [paste(ASKED)]);
   await shot('how-i-knit', `${address}/knitter`);
   await shot('wrong-side', bolster, DESK, [key('PageDown'), press('As it faces me')]);
 } finally {
