@@ -169,6 +169,13 @@ describe('from a pasted text to a pattern that is kept', () => {
     expect(await page.$eval('#pattern-text', (area) => (area as HTMLTextAreaElement).value)).toBe(
       'Row 1: k4.',
     );
+    await dropFile('Sedge.txt', 'Row 1: k9.');
+    await press(page, 'Stay here');
+    await waitForText(page, FACTS, /4 stitches/);
+    await dropFile('Sedge.txt', 'Row 1: k9.');
+    await press(page, 'Leave');
+    await waitForText(page, FACTS, /9 stitches/);
+    await page.type('#pattern-text', ' ');
     await press(page, 'Bench');
     await press(page, 'Leave');
     await page.waitForFunction(() => location.pathname === '/');

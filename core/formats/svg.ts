@@ -11,6 +11,13 @@ const LINE = '#d3c6ad';
 const REED = '#14564a';
 const LEAN = { right: '#1a4f96', left: '#9c4a00' } as const;
 
+/** Bands from the bottom up, by where the centre lies. */
+const LAYERS = {
+  below: ['centre', 'under', 'over'],
+  between: ['under', 'centre', 'over'],
+  above: ['under', 'over', 'centre'],
+} as const;
+
 const escape = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;'); // prettier-ignore
 const unescape = (text: string) => text.replace(/&lt;/g, '<').replace(/&gt;/g, '>').replace(/&quot;/g, '"').replace(/&amp;/g, '&'); // prettier-ignore
 const r = (value: number) => Math.round(value * 100) / 100;
@@ -32,22 +39,30 @@ function stitchGlyph(stitch: Stitch, x: number, y: number): string {
   return path(`M${x - 5} ${y - 10}L${x} ${y + 10}L${x + 5} ${y - 10}`, INK, 1.8) + float;
 }
 
-/** Knit groups are whole ribbons, purled ones dashed; the one on top carries the colour of its lean. */
+/** A ribbon from a stretch at the foot of a square to one at its head, a little narrower than its stitches. */
+function ribbon(x: number, y: number, band: ReturnType<typeof ribbonsOf>[number]): string {
+  const half = (band.width * SQUARE) / 2 - 3;
+  const [foot, head] = [x + band.foot * SQUARE, x + band.head * SQUARE];
+  const [bottom, top] = [y + SQUARE - 1, y + 1];
+  const side = (from: number, to: number, y0: number, y1: number) =>
+    `C${r(from)} ${r(y0 + (y1 - y0) * 0.45)} ${r(to)} ${r(y0 + (y1 - y0) * 0.55)} ${r(to)} ${y1}`;
+  const left = side(foot - half, head - half, bottom, top);
+  const right = side(head + half, foot + half, top, bottom);
+  return `M${r(foot - half)} ${bottom}${left}L${r(head + half)} ${top}${right}Z`;
+}
+
+/** Knit groups are filled, purled ones dashed outlines; the one on top carries the colour of its lean. */
 function crossingGlyph(crossing: Crossing, x: number, y: number): string {
   const bands = ribbonsOf(crossing);
-  const depth = crossing.centre?.depth;
-  const order = depth === 'below' ? ['centre', 'under', 'over'] : depth === 'above' ? ['under', 'over', 'centre'] : ['under', 'centre', 'over']; // prettier-ignore
-  return order
+  return LAYERS[crossing.centre?.depth ?? 'between']
     .flatMap((name) => bands.filter((band) => band.name === name))
-    .map(({ name, stitches, width, foot, head }) => {
-      const [from, to] = [x + foot * SQUARE, x + head * SQUARE];
-      const d = `M${r(from)} ${y + SQUARE - 2}C${r(from)} ${y + SQUARE / 2} ${r(to)} ${y + SQUARE / 2} ${r(to)} ${y + 2}`;
-      const wide = Math.max(6, width * SQUARE * 0.5);
-      const purled = stitches.every((stitch) => stitch.startsWith('purl'));
-      const dash = purled ? ' stroke-dasharray="3 5"' : '';
-      const colour = name === 'over' ? LEAN[crossing.lean] : SOFT;
-      const halo = `<path d="${d}" fill="none" stroke="${PAPER}" stroke-width="${r(wide + 5)}"/>`;
-      return `${halo}<path d="${d}" fill="none" stroke="${colour}" stroke-width="${r(wide)}"${dash}/>`;
+    .map((band) => {
+      const d = ribbon(x, y, band);
+      const colour = band.name === 'over' ? LEAN[crossing.lean] : SOFT;
+      const purled = band.stitches.every((stitch) => stitch.startsWith('purl'));
+      const dashed = `fill="${PAPER}" stroke="${colour}" stroke-width="1.6" stroke-dasharray="3 2.4"`;
+      const look = purled ? dashed : `fill="${colour}"`;
+      return `<path d="${d}" fill="none" stroke="${PAPER}" stroke-width="4"/><path d="${d}" ${look}/>`;
     })
     .join('');
 }

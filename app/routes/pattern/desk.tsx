@@ -6,6 +6,7 @@ import type { Family } from '@core/notation/names';
 import type { TextSpan } from '@core/notation/problems';
 import { countFor } from '@core/chart/row';
 import { factsOf } from '@core/chart/effort';
+import { DropVeil, useOpening } from '~/patterns/opening';
 import type { ChartReading, Reading } from '~/patterns/reading';
 import { useReading } from '~/workers/use-reading';
 import { EffortStrip } from './effort-strip';
@@ -73,6 +74,7 @@ export function Desk({ first, firstReading, family, keep }: Props) {
   const [caret, setCaret] = useState<number | null>(null);
   const [last, setLast] = useState<ChartReading | null>(firstReading?.kind === 'chart' ? firstReading : null);
   const area = useRef<HTMLTextAreaElement>(null);
+  const file = useOpening();
   useEffect(() => {
     const follow = () => {
       if (document.activeElement === area.current) setCaret(area.current?.selectionStart ?? null);
@@ -97,6 +99,7 @@ export function Desk({ first, firstReading, family, keep }: Props) {
   const dirty = name !== first.name || text !== first.text || !settled;
   return (
     <div className="desk">
+      {file.over && <DropVeil />}
       <div className="desk-text">
         <label className="label" htmlFor="pattern-name">
           Name of the pattern
@@ -124,6 +127,11 @@ export function Desk({ first, firstReading, family, keep }: Props) {
             if (event.target.value.trim() === '') setChoices(NO_CHOICES);
           }}
         />
+        {file.problem && (
+          <p className="problems" role="alert">
+            {file.problem}
+          </p>
+        )}
         {tooSlow && (
           <p className="problems" role="alert">
             This text takes too long to read. Paste one chart at a time.

@@ -20,7 +20,8 @@ function Leaving({ dirty }: { dirty: boolean }) {
     if (dirty) event.preventDefault();
   });
   const blocker = useBlocker(
-    ({ currentLocation, nextLocation }) => dirty && currentLocation.pathname !== nextLocation.pathname,
+    ({ currentLocation, nextLocation }) =>
+      dirty && (currentLocation.pathname !== nextLocation.pathname || nextLocation.state !== null),
   );
   const blocked = blocker.state === 'blocked';
   return (

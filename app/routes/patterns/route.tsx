@@ -1,15 +1,14 @@
 /** The shelf: charts that ship with the app, and the knitter's own beside them; a file dropped here is opened. */
-import { useCallback, useMemo, useRef, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { useMemo, useRef, useState } from 'react';
+import { Link } from 'react-router';
 import { FileUp, Plus } from 'lucide-react';
 import { factsOf, HARDNESSES } from '@core/chart/effort';
 import { KINDS, type Kind } from '@core/shelf/entry';
 import { shelfChart, shelfCharts } from '@core/shelf/shelf';
 import { database, LOCAL_KNITTER } from '~/db/client.server';
 import { listPatterns } from '~/db/patterns.server';
-import { formatWords } from '~/messages/formats';
 import { ANYTHING, matches, type Listed, type Wanted } from '~/patterns/search';
-import { useDrop } from '~/patterns/use-drop';
+import { DropVeil, useOpening } from '~/patterns/opening';
 import { Page } from '~/ui/page';
 import { Swatch } from './swatch';
 import type { Route } from './+types/route';
@@ -141,27 +140,11 @@ function Hung({ listed, chart }: { listed: Listed; chart: Parameters<typeof Swat
   );
 }
 
-function useOpening() {
-  const navigate = useNavigate();
-  const [problem, setProblem] = useState<string | null>(null);
-  const open = useCallback(
-    async (file: File) => {
-      const { openFile } = await import('~/patterns/open-file');
-      const opened = await openFile(file);
-      if (opened.ok) return navigate('/patterns/new', { state: { opened: opened.value } });
-      setProblem(`${file.name}: ${formatWords(opened.error)}`);
-    },
-    [navigate],
-  );
-  return { problem, open: useCallback((file: File) => void open(file), [open]) };
-}
-
 export default function Patterns({ loaderData }: Route.ComponentProps) {
   const { own } = loaderData;
   const [wanted, setWanted] = useState(ANYTHING);
   const chooser = useRef<HTMLInputElement>(null);
-  const { problem, open } = useOpening();
-  const over = useDrop(open);
+  const { problem, open, over } = useOpening();
   const mine = useMemo(
     () =>
       own.map(({ id, name, chart }) => ({
@@ -212,7 +195,7 @@ export default function Patterns({ loaderData }: Route.ComponentProps) {
       {shown.length === 0 && (
         <p className="mt-4 text-xl">Nothing here is like that. Ask for less, or paste a pattern.</p>
       )}
-      {over && <div className="drop-veil">Let go to open the file</div>}
+      {over && <DropVeil />}
     </Page>
   );
 }
