@@ -78,6 +78,14 @@ describe('live errors', () => {
     expect(picked).toMatch(/^2\/2/);
   });
 
+  it('a name with two meanings is written out by a touch', async () => {
+    await press(page, 'Paste rows');
+    await pasteRows(page, 'Row 1 (RS): p2, C5B, p2.\nRow 2: k2, p5, k2.');
+    await press(page, 'Write 3/2 RC');
+    await waitForText(page, PREVIEW, /Cast on 25 stitches/);
+    expect(await problems()).toEqual([]);
+  });
+
   it.each([
     ['0', /1 to 400 repeats, not 0/],
     ['10000', /1 to 400 repeats, not 10000/],

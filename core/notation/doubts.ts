@@ -16,8 +16,7 @@ export function reaches(form: LinearForm, count: number): boolean {
 function sameMultiple(form: LinearForm, multiple: number, plus: number): boolean {
   const stated = { base: plus, perRepeat: multiple };
   if (sameForm(form, stated)) return true;
-  const whole = form.base === 0 && reaches(stated, form.perRepeat);
-  return whole || (form.perRepeat === multiple && (form.base - plus) % multiple === 0 && form.base >= plus);
+  return form.perRepeat === multiple && (form.base - plus) % multiple === 0 && form.base >= plus;
 }
 
 function statedOfWhole(scanned: Scanned, form: LinearForm, repeatRows: number): NotationDoubt[] {

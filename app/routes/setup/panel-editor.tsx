@@ -73,10 +73,21 @@ function Tick({
   );
 }
 
-/** Offset of a place in the text, for selecting it. */
-function offsetOf(text: string, { line, column }: NotationProblem['at']): number {
-  const before = text.split('\n').slice(0, line - 1);
-  return before.reduce((sum, l) => sum + l.length + 1, 0) + column - 1;
+/** Names that say all of a crossing by themselves can be written in place of one that does not. */
+const PLAIN_NAME = /^\d+\/\d+ [RL]P?C$/;
+
+function Meanings({ problem, onPick }: { problem: NotationProblem; onPick: (name: string) => void }) {
+  if (problem.code !== 'ambiguous-name') return null;
+  const names = problem.options.map(({ name }) => name).filter((name) => PLAIN_NAME.test(name));
+  return (
+    <div className="remedies">
+      {names.map((name) => (
+        <button key={name} type="button" className="plain-button" onClick={() => onPick(name)}>
+          Write {name}
+        </button>
+      ))}
+    </div>
+  );
 }
 
 function RowsField({ panel, problems, onChange }: Pick<Props, 'panel' | 'problems' | 'onChange'>) {
@@ -84,10 +95,12 @@ function RowsField({ panel, problems, onChange }: Pick<Props, 'panel' | 'problem
   const area = useRef<HTMLTextAreaElement>(null);
   const unread = problems.flatMap((p) => (p.code === 'rows-not-read' ? p.problems : []));
   const show = (problem: NotationProblem) => {
-    const from = offsetOf(panel.text, problem.at);
+    const { from, length } = problem.at;
     area.current?.focus();
-    area.current?.setSelectionRange(from, from + problem.at.length);
+    area.current?.setSelectionRange(from, from + length);
   };
+  const write = ({ at: { from, length } }: NotationProblem, name: string) =>
+    onChange({ text: panel.text.slice(0, from) + name + panel.text.slice(from + length) });
   return (
     <div>
       <label className="label" htmlFor={id}>
@@ -112,6 +125,7 @@ function RowsField({ panel, problems, onChange }: Pick<Props, 'panel' | 'problem
                 <button type="button" className="text-left" onClick={() => show(problem)}>
                   <strong>{place}:</strong> {text}
                 </button>
+                <Meanings problem={problem} onPick={(name) => write(problem, name)} />
               </li>
             );
           })}
