@@ -198,11 +198,7 @@ describe('from a pasted text to a pattern that is kept', () => {
       .map((n) => `Row ${n}: k3, work row ${n} of Eel rope over next 16 sts, k3.`)
       .join('\n');
     await pasteText(page, `${rope}The mat\n${rows}`);
-    await waitForText(
-      page,
-      '[data-testid=whole-piece]',
-      /From the right edge: Right edge, Eel rope, Left edge/,
-    );
+    await waitForText(page, '[data-testid=whole-piece]', /From right to left: Right edge Eel rope Left edge/);
     await press(page, 'Set it up with these panels');
     await waitForText(page, '[data-testid=preview]', /Cast on 22 stitches/);
   });

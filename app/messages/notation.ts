@@ -138,6 +138,8 @@ function doubtText(d: Doubt): string {
       return `This says ${sts(d.stated)}, but the row leaves ${formWords(d.form)}.`;
     case 'stated-rows-wrong':
       return `The text says ${d.stated} rows, but ${d.rows} repeat.`;
+    case 'odd-rows':
+      return `${d.rows} rows are an odd number: worked flat, the second time round would begin on the other side.`;
     case 'legend-unused':
       return `“${d.name}” is explained, but no row uses it.`;
     default:

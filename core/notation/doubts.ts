@@ -50,14 +50,39 @@ function statedOfRows(written: readonly WrittenRow[], rows: readonly Row[]): Not
   }));
 }
 
-export function doubtsOf(
-  scanned: Scanned,
-  written: readonly WrittenRow[],
-  rows: readonly Row[],
-  form: LinearForm,
-  repeatRows: number,
-  unused: readonly LegendEntry[],
-): NotationDoubt[] {
+/** Turned work comes back to row 1 on the wrong side after an odd number of rows. */
+function oddRows(written: readonly WrittenRow[], repeatRows: number): NotationDoubt[] {
+  const last = written[written.length - 1];
+  return last && repeatRows > 1 && repeatRows % 2 === 1
+    ? [{ code: 'odd-rows', rows: repeatRows, at: last.at, row: last.label }]
+    : [];
+}
+
+export type Stating = {
+  readonly scanned: Scanned;
+  readonly written: readonly WrittenRow[];
+  readonly rows: readonly Row[];
+  /** Stitches that the first row takes. */
+  readonly form: LinearForm;
+  readonly repeatRows: number;
+  readonly turned: boolean;
+  readonly unused: readonly LegendEntry[];
+};
+
+export function doubtsOf({
+  scanned,
+  written,
+  rows,
+  form,
+  repeatRows,
+  turned,
+  unused,
+}: Stating): NotationDoubt[] {
   const legend = unused.map(({ name, at }): NotationDoubt => ({ code: 'legend-unused', name, at }));
-  return [...statedOfWhole(scanned, form, repeatRows), ...statedOfRows(written, rows), ...legend];
+  return [
+    ...statedOfWhole(scanned, form, repeatRows),
+    ...statedOfRows(written, rows),
+    ...(turned ? oddRows(written, repeatRows) : []),
+    ...legend,
+  ];
 }

@@ -94,5 +94,6 @@ export type Doubt =
   | { readonly code: 'stated-width-wrong'; readonly stated: number; readonly form: LinearForm }
   | { readonly code: 'stated-count-wrong'; readonly stated: number; readonly form: LinearForm }
   | { readonly code: 'stated-rows-wrong'; readonly stated: number; readonly rows: number }
+  | { readonly code: 'odd-rows'; readonly rows: number }
   | { readonly code: 'legend-unused'; readonly name: string };
 export type NotationDoubt = Doubt & { readonly at: TextSpan; readonly row?: RowLabel };

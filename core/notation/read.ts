@@ -216,7 +216,15 @@ export function readRows(
       ...idleRemarks(legend, used).map(({ at }) => at),
     ].sort((a, b) => a.from - b.from),
     legend: legend.entries,
-    doubts: doubtsOf(scanned, all, rows, castOn, chart.rows.length, unusedEntries(legend, used)),
+    doubts: doubtsOf({
+      scanned,
+      written: all,
+      rows,
+      form: castOn,
+      repeatRows: chart.rows.length,
+      turned: !written.inTheRound && (written.turned || !context.unturned),
+      unused: unusedEntries(legend, used),
+    }),
     castOn,
     inTheRound: written.inTheRound,
   });

@@ -98,14 +98,14 @@ Row 5: p3, k4, p3.
 Row 7: p3, k4, p3.
 Row 9: p3, 2/2 LC, p3.
 Row 11: p3, k4, p3.`),
-  entry('ripple', 'Ripple of single stitches', 'wave', `Multiple of 4 sts.
+  entry('ripple', 'Ripple of two stitches', 'wave', `Multiple of 4 sts.
 Row 1 (RS): *p2, 1/1 RC; rep from * to end.
 ${PRESENTED}
-Row 3: *p1, 1/1 RPC, k1; rep from * to end.
-Row 5: *1/1 RPC, k1, p1; rep from * to end.
+Row 3: *p1, 2/1 RPC; rep from * to end.
+Row 5: *2/1 RPC, p1; rep from * to end.
 Row 7: *1/1 LC, p2; rep from * to end.
-Row 9: *k1, 1/1 LPC, p1; rep from * to end.
-Row 11: *p1, k1, 1/1 LPC; rep from * to end.`),
+Row 9: *2/1 LPC, p1; rep from * to end.
+Row 11: *p1, 2/1 LPC; rep from * to end.`),
   entry('basket', 'Basket weave', 'allover', `Multiple of 4 sts.
 Row 1 (RS): knit.
 Row 2 and all WS rows: purl.

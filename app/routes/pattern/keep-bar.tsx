@@ -67,9 +67,11 @@ export function KeepBar({ id, action, now }: Props) {
           now.dirty && now.text.trim() !== '' && now.reading?.kind !== 'piece' && fetcher.state === 'idle'
         }
       />
-      <button type="button" className="action-button" onClick={save} disabled={fetcher.state !== 'idle'}>
-        {id === null ? 'Keep this pattern' : 'Save the changes'}
-      </button>
+      {now.reading?.kind !== 'piece' && (
+        <button type="button" className="action-button" onClick={save} disabled={fetcher.state !== 'idle'}>
+          {id === null ? 'Keep this pattern' : 'Save the changes'}
+        </button>
+      )}
       {id !== null && (
         <>
           <Link to={`/pieces/new?pattern=${id}`} className="plain-button">

@@ -23,6 +23,14 @@ describe('texture: what a crossing leaves against what the next row works', () =
              p p R2/2 p p
              p p k k k k p p`),
     ).toContain('texture row 2 cell 2'));
+  it('a row later, where the first row above only works what it finds', () =>
+    expect(
+      found(`p p k k k k p p
+             p p k k k k p p
+             p p k k p p p p
+             p p R2/2p p p
+             p p k k k k p p`).filter((doubt) => doubt.startsWith('texture')),
+    ).toEqual(['texture row 2 cell 2']));
   it('a ridge over everything is meant', () =>
     expect(
       found(`p p k k k k p p

@@ -12,24 +12,38 @@ function isRidge(woven: Woven, index: number): boolean {
   return faces.every((face) => face === faces[0] && face !== null);
 }
 
-/** Texture above a crossing: a row that changes other stitches as well (a ridge, garter) means to. */
+/** Columns of the row above that go on from these; crossed, slipped and decreased stitches are lost sight of. */
+function goingOn(woven: Woven, below: number, columns: readonly number[]): number[] {
+  const above = rowAbove(woven, below);
+  return columns.flatMap((column) => onward(woven, above, column)?.column ?? []);
+}
+
+/**
+ * Texture above a crossing: the next two rows, for the first of them often only repeats what it finds. A row that
+ * changes other stitches as well (a ridge, garter) means to.
+ */
 export function textureDoubts(woven: Woven): ChartDoubt[] {
   return woven.rows.flatMap((row, index) => {
-    if (isRidge(woven, rowAbove(woven, index))) return [];
-    const changed = new Set(plainChanges(woven, index).map(({ column }) => column));
-    const crossings = crossingsIn(row);
-    const inCrossings = new Set(crossings.flatMap(({ at }) => columnsGiven(row, at)));
-    const elsewhere = [...changed].some((column) => !inCrossings.has(column));
-    const doubtful = crossings.filter(({ at }) => {
-      const columns = columnsGiven(row, at);
-      const differ = columns.filter((column) => changed.has(column)).length;
-      return differ > 0 && (!elsewhere || differ < columns.length);
-    });
-    return doubtful.map(({ place }): ChartDoubt => ({
-      code: 'texture',
-      at: place,
-      above: rowAbove(woven, index),
-    }));
+    let below = index;
+    let open = crossingsIn(row).map((crossing) => ({ crossing, columns: columnsGiven(row, crossing.at) }));
+    const doubts: ChartDoubt[] = [];
+    for (let step = 0; step < 2 && open.length > 0; step += 1) {
+      const above = rowAbove(woven, below);
+      if (isRidge(woven, above)) return doubts;
+      const changed = new Set(plainChanges(woven, below).map(({ column }) => column));
+      const from = new Set(open.flatMap(({ columns }) => columns));
+      const elsewhere = [...changed].some((column) => !from.has(column));
+      const differs = ({ columns }: { columns: readonly number[] }) => {
+        const count = columns.filter((column) => changed.has(column)).length;
+        return count > 0 && (!elsewhere || count < columns.length);
+      };
+      for (const one of open.filter(differs)) doubts.push({ code: 'texture', at: one.crossing.place, above });
+      open = open
+        .filter((one) => !one.columns.some((column) => changed.has(column)))
+        .map((one) => ({ ...one, columns: goingOn(woven, below, one.columns) }));
+      below = above;
+    }
+    return doubts;
   });
 }
 
@@ -55,7 +69,7 @@ function onward(woven: Woven, index: number, column: number): { column: number; 
   return link ? { column: link[1], face: faceOfStitch(at.cell.stitch) } : null;
 }
 
-/** The row in which a strand is purled, and stays so for another row; the row right above is a matter of texture. */
+/** The row in which a strand is purled, and stays so for another row; the two rows above are a matter of texture. */
 function endOf(woven: Woven, crossing: LaidCrossing, start: number): number | null {
   let index = crossing.place.row;
   let column = start;
@@ -65,7 +79,7 @@ function endOf(woven: Woven, crossing: LaidCrossing, start: number): number | nu
     const next = onward(woven, index, column);
     if (!next) return null;
     if (next.face === 'purl') {
-      if (step === 1) return null;
+      if (step <= 2) return null;
       if (purled !== null) return purled;
       purled = index;
     } else purled = null;
