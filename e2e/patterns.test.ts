@@ -232,7 +232,7 @@ describe('words and stitches', () => {
     await waitForText(page, '[data-testid=picked]', /row 2, stitch 1 from the right: “k1”/);
     await press(page, 'wrong side');
     await waitForText(page, '[data-testid=picked]', /“k1”/);
-    expect(await page.$$eval('[data-testid=effort] g', (rows) => rows.map((row) => row.getAttribute('data-crossings')))).toEqual(['2', '0']); // prettier-ignore
+    expect(await page.$$eval('[data-testid=effort] g', (rows) => rows.map((row) => row.getAttribute('data-crossings')))).toEqual(['1', '0']); // prettier-ignore
   });
 
   it('rows are written out in her own manner, itemised when she asks', async () => {

@@ -5,7 +5,7 @@ import { chartFrom } from '@core/testing/plans';
 import { gridChart } from '@core/testing/grid';
 import { chartKey } from '@core/chart/chart';
 import { openText } from './open-file';
-import { readText, wordsAt, type ChartReading } from './reading';
+import { crossingsIn, readText, wordsAt, type ChartReading } from './reading';
 import { fileOf, FORMATS } from './save-file';
 import { ANYTHING, matches, type Listed } from './search';
 import { boxOf, chartRow, spanAt, spotNear, spotsAt, stitchesIn, tile, type Tiled } from './tiled';
@@ -100,5 +100,18 @@ describe('a reading', () => {
   it('is a whole piece, a chart or a list of problems', () => {
     const kinds = ['Row 1: k2.', 'Rope\nRow 1: k2.\n\nMat\nRow 1: k1, work row 1 of Rope over next 4 sts.', 'Row 1: zap.'].map((text) => readText(text, 'x', NO_CHOICES, 'hold').kind); // prettier-ignore
     expect(kinds).toEqual(['chart', 'piece', 'problems']);
+  });
+  it('lists every kind of crossing once, as the right side shows it, with its words', () => {
+    const text =
+      'Row 1 (WS): C4B, Reed, p1.\nRow 2: C4F, k1, 2/2 LC.\nReed = slip next st to cn and hold in front, k3, k1 from cn';
+    const read = readText(text, 'x', NO_CHOICES, 'hold');
+    const found = read.kind === 'chart' ? crossingsIn(text, read) : [];
+    expect(
+      found.map(({ words, crossing }) => [words, crossing.lean, crossing.over.length, crossing.over[0]]),
+    ).toEqual([
+      ['Reed', 'left', 3, 'purl'],
+      ['C4B', 'right', 2, 'purl'],
+      ['C4F', 'left', 2, 'knit'],
+    ]);
   });
 });

@@ -1,6 +1,7 @@
 /** Everything that the desk shows of a text, in one answer that can be sent from a worker or from the server. */
 import { isPieceText, readPiece, type PieceReading } from '@core/draft/read-piece';
 import type { Chart } from '@core/chart/chart';
+import { PARTS, rowsOf } from '@core/chart/places';
 import type { LinearForm } from '@core/chart/row';
 import type { Choices } from '@core/notation/choices';
 import { judge, type Finding } from '@core/notation/judge';
@@ -9,6 +10,8 @@ import type { Family } from '@core/notation/names';
 import type { RowWords } from '@core/notation/placed-row';
 import type { NotationProblem, TextSpan } from '@core/notation/problems';
 import { readRows } from '@core/notation/read';
+import { cellKey } from '@core/stitch/cells';
+import type { Crossing } from '@core/stitch/types';
 
 export type ChartReading = {
   readonly kind: 'chart';
@@ -40,3 +43,22 @@ export function readText(text: string, name: string, choices: Choices, family: F
 
 /** Words of a span, as they stand in the text. */
 export const wordsAt = (text: string, { from, length }: TextSpan) => text.slice(from, from + length);
+
+export type UnderstoodCrossing = { readonly crossing: Crossing; readonly words: string };
+
+/** Every kind of crossing in the chart, as the right side shows it, with the words it was first read from. */
+export function crossingsIn(text: string, { chart, words }: ChartReading): UnderstoodCrossing[] {
+  const found = new Map<string, UnderstoodCrossing>();
+  rowsOf(chart).forEach((row, index) => {
+    const parts = row.kind === 'ring' ? (['repeat'] as const) : PARTS;
+    for (const part of parts) {
+      const cells = row.kind === 'ring' ? row.repeat : row[part];
+      cells.forEach((cell, i) => {
+        const span = words[index]?.[part][i];
+        if (cell.kind !== 'crossing' || !span || found.has(cellKey(cell))) return;
+        found.set(cellKey(cell), { crossing: cell, words: wordsAt(text, span).replace(/\s+/g, ' ') });
+      });
+    }
+  });
+  return [...found.values()];
+}

@@ -76,10 +76,13 @@ function hardnessOf(density: number, widest: number): ChartFacts['hardness'] {
   return widest <= 4 && density <= 0.26 ? 'easy' : 'middling';
 }
 
-/** @returns of one repeat; in two where a row has one repeat fewer than the others */
+/** How many repeats show all of a chart: two where a row has one repeat fewer than the others. */
+export const tellingRepeats = (chart: Chart): 1 | 2 =>
+  rowsOf(chart).some((row) => row.kind === 'line' && row.fewer === 1) ? 2 : 1;
+
 export function factsOf(chart: Chart): ChartFacts {
   const first = chart.rows[0] as Row;
-  const repeats = rowsOf(chart).some((row) => row.kind === 'line' && row.fewer === 1) ? 2 : 1;
+  const repeats = tellingRepeats(chart);
   const efforts = chart.rows.map((row) => effortOf(row, repeats));
   const crossingRows = efforts.filter(({ crossings }) => crossings > 0).length;
   const widest = efforts.reduce((most, row) => Math.max(most, row.widest), 0);

@@ -1,7 +1,7 @@
 /** Row by row: how many crossings, and about how much work. */
 import { max, scaleBand, scaleLinear } from 'd3';
 import type { Chart } from '@core/chart/chart';
-import { effortOf } from '@core/chart/effort';
+import { effortOf, tellingRepeats } from '@core/chart/effort';
 import { rowsOf } from '@core/chart/places';
 import { rowName } from '~/messages/checks';
 
@@ -13,7 +13,8 @@ const TOP = 24;
 const MOST_NUMBERS = 28;
 
 export function EffortStrip({ chart }: { chart: Chart }) {
-  const rows = rowsOf(chart).map((row, index) => ({ index, ...effortOf(row, 2) }));
+  const repeats = tellingRepeats(chart);
+  const rows = rowsOf(chart).map((row, index) => ({ index, ...effortOf(row, repeats) }));
   const x = scaleBand<number>().domain(rows.map(({ index }) => index)).range([0, WIDTH]).paddingInner(0.2); // prettier-ignore
   const y = scaleLinear().domain([0, max(rows, ({ effort }) => effort) ?? 1]).range([0, HEIGHT - FOOT - TOP]); // prettier-ignore
   const step = Math.ceil(rows.length / MOST_NUMBERS);

@@ -3,7 +3,8 @@ import { Check, RotateCcw } from 'lucide-react';
 import type { Choices } from '@core/notation/choices';
 import type { TextSpan } from '@core/notation/problems';
 import type { ChartReading } from '~/patterns/reading';
-import { wordsAt } from '~/patterns/reading';
+import { crossingsIn, wordsAt } from '~/patterns/reading';
+import { LeanWord } from '~/ui/lean';
 import { findingWords } from '~/messages/checks';
 import { withIntended, withoutMeaning, withRound, withSize } from './choices-state';
 import { CrossingGlyph } from './meaning';
@@ -59,8 +60,8 @@ export function Findings({ reading, choices, onChoices, onShow }: Props) {
   );
 }
 
-/** Names as they were understood, so that a wrong guess can be seen. */
-function Understood({ reading, choices, onChoices }: Props) {
+/** What she answered, to be asked again if need be. */
+function Answers({ reading, choices, onChoices }: Props) {
   const picks = Object.entries(choices.meanings);
   const settled: [string, string, () => void][] = [
     ...(choices.size === null ? [] : [['Size', `${choices.size + 1}`, () => onChoices(withSize(choices, null))] as [string, string, () => void]]), // prettier-ignore
@@ -98,6 +99,30 @@ function Understood({ reading, choices, onChoices }: Props) {
   );
 }
 
+/** Every crossing as it was understood, so that a wrong reading is seen before it is knitted. */
+function Understood({ reading, text }: Props) {
+  const crossings = crossingsIn(text, reading);
+  if (crossings.length === 0) return null;
+  return (
+    <section className="mt-5" aria-label="Crossings as understood" data-testid="understood">
+      <h3 className="text-xl">Crossings, as the right side shows them</h3>
+      <ul>
+        {crossings.map(({ crossing, words }, i) => (
+          <li key={i} className="settled">
+            <CrossingGlyph crossing={crossing} height={32} />
+            <strong>{words.length > 34 ? `${words.slice(0, 32)} …` : words}</strong>
+            <span>
+              {crossing.over.length} over {crossing.under.length}
+              {crossing.centre && ` around ${crossing.centre.stitches.length}`},{' '}
+              <LeanWord lean={crossing.lean} />
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
 function PassedOver({ reading, text, onShow }: Props) {
   const { remarks } = reading;
   if (remarks.length === 0) return null;
@@ -123,6 +148,7 @@ export function Settled(props: Props) {
   return (
     <>
       <Understood {...props} />
+      <Answers {...props} />
       <PassedOver {...props} />
     </>
   );
