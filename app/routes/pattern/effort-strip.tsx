@@ -53,8 +53,8 @@ export function EffortStrip({ chart }: { chart: Chart }) {
         })}
       </svg>
       <figcaption>
-        {said}. The figure on a bar counts its crossings over two repeats; its height is an estimate of the
-        work.
+        {said}. The figure on a bar counts its crossings in
+        {repeats === 1 ? ' one repeat' : ' two repeats'}; its height is an estimate of the work.
       </figcaption>
     </figure>
   );
