@@ -322,6 +322,17 @@ Row 2: p1, k1, p3, k2.`,
      R1/1p L2/1 p p`,
   ],
   [
+    'the same remark behind several names, and an entry given twice alike',
+    `C4B (worked over 4 sts): sl 2 sts to cn and hold in back, k2, k2 from cn
+C4F (worked over 4 sts): sl 2 sts to cn and hold in front, k2, k2 from cn
+C2X (RS): sl next st to cn and hold in front, p1, k1 from cn
+C4B: sl 2 sts to cn and hold in back, k2, k2 from cn
+Row 1 (RS): C4B, p1, C4F, C2X.
+Row 2: p1, k1, p4, k1, p4.`,
+    `k p k k k k p k k k k
+     L1/1p L2/2 p R2/2`,
+  ],
+  [
     'markers, and a repeat to one',
     'Rnd 1: k2, pm, *k1, p1; rep from * to marker, sm, p1.\nRnd 2: k to marker, sm, k1',
     `k [ k k ] k k

@@ -82,8 +82,11 @@ function define(body: string): Reading {
   return BEGINS.test(body) ? NOTHING : alias(body);
 }
 
+/** `alias`: what stands in brackets behind a name may be a name as well, or a mere remark. */
+type Unfolded = { readonly name: string; readonly body: string; readonly alias?: boolean };
+
 /** "C4F (C4B) = ... hold in front (back) ..." is two entries. */
-function unfold(statement: LegendStatement, body: string): { name: string; body: string }[] {
+function unfold(statement: LegendStatement, body: string): Unfolded[] {
   const pair = /^([^()]+?) ?[(/] ?([^()]+?)\)?$/.exec(statement.name);
   const holds = body.match(HOLD_PAIR);
   if (pair && holds)
@@ -95,8 +98,11 @@ function unfold(statement: LegendStatement, body: string): { name: string; body:
   if (short === '' || short === statement.name) return [{ name: statement.name, body }];
   // "Left cross (LC)" goes by either name.
   const inner = /\(([^)]*)\)$/.exec(statement.name)?.[1]?.trim() ?? '';
-  const names = [short, ...(/^[a-z][^,;=]*$/i.test(inner) ? [inner] : []), statement.name];
-  return names.map((name) => ({ name, body }));
+  const others = [...(/^[a-z][^,;=]*$/i.test(inner) ? [inner] : []), statement.name];
+  return [
+    { name: short, body },
+    ...others.flatMap((name) => (glossOf(name, body) === 'not-basic' ? [{ name, body, alias: true }] : [])),
+  ];
 }
 
 export type ReadLegend = {
@@ -124,36 +130,49 @@ const MOST_ENTRIES = 400;
 const spanOf = ({ text, lines }: Scanned, { from, to }: LegendStatement) =>
   lines.span(from, from + text.slice(from, to).trimEnd().length);
 
+const saysTheSame = (a: LegendEntry, b: LegendEntry) =>
+  JSON.stringify([a.meaning, a.options]) === JSON.stringify([b.meaning, b.options]);
+
+class LegendReader {
+  private readonly byName = new Map<string, LegendEntry & { readonly alias: boolean }>();
+  /** "Worked over 4 sts" behind two names is the name of neither. */
+  private readonly noNames = new Set<string>();
+  readonly problems: NotationProblem[] = [];
+
+  constructor(private readonly picks: Readonly<Record<string, Cell>>) {}
+
+  add({ name, body, alias = false }: Unfolded, at: TextSpan, defines: boolean) {
+    const read = entryOf(name, body, at, defines);
+    const picked = read.options.length > 0 ? this.picks[name] : undefined;
+    const entry = picked ? { ...read, meaning: { kind: 'picture' as const, cell: picked } } : read;
+    if (!alias) this.problems.push(...basicContradiction(entry, body));
+    const before = this.byName.get(name);
+    if (!before || (before.alias && !alias)) this.byName.set(name, { ...entry, alias });
+    else if (entry.idle || saysTheSame(before, entry)) return;
+    else if (before.alias) this.noNames.add(name);
+    else if (!alias) this.problems.push({ code: 'legend-twice', name, at });
+  }
+
+  entries(): LegendEntry[] {
+    return [...this.byName.values()].filter(({ name }) => !this.noNames.has(name));
+  }
+}
+
 /** Reads every entry of a scanned text. */
 export function readLegend(scanned: Scanned, picks: Readonly<Record<string, Cell>>): ReadLegend {
-  const problems: NotationProblem[] = [];
-  const entries: LegendEntry[] = [];
-  const known = new Set<string>();
-  if (scanned.legend.length > MOST_ENTRIES) {
-    const at = spanOf(scanned, scanned.legend[MOST_ENTRIES] as LegendStatement);
-    return {
-      entries,
-      names: new LegendNames([]),
-      problems: [{ code: 'too-many-entries', most: MOST_ENTRIES, at }],
-    };
+  const nothing = { entries: [], names: new LegendNames([]) };
+  const extra = scanned.legend[MOST_ENTRIES];
+  if (extra) {
+    const at = spanOf(scanned, extra);
+    return { ...nothing, problems: [{ code: 'too-many-entries', most: MOST_ENTRIES, at }] };
   }
+  const reader = new LegendReader(picks);
   for (const statement of scanned.legend) {
     const body = scanned.text.slice(statement.bodyFrom, statement.to).replace(/\s+/g, ' ').trim();
     const at = spanOf(scanned, statement);
-    for (const { name, body: own } of unfold(statement, body)) {
-      const entry = entryOf(name, own, at, statement.defines);
-      const picked = picks[name];
-      problems.push(...basicContradiction(entry, own));
-      if (known.has(name) && !entry.idle) problems.push({ code: 'legend-twice', name, at });
-      else
-        entries.push(
-          entry.options.length > 0 && picked
-            ? { ...entry, meaning: { kind: 'picture', cell: picked } }
-            : entry,
-        );
-      known.add(name);
-    }
+    for (const unfolded of unfold(statement, body)) reader.add(unfolded, at, statement.defines);
   }
+  const entries = reader.entries();
   const names = entries.flatMap(({ name, meaning, idle }): LegendName[] => (idle ? [] : [{ name, meaning }]));
-  return { entries, names: new LegendNames(names), problems };
+  return { entries, names: new LegendNames(names), problems: reader.problems };
 }
