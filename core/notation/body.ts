@@ -13,6 +13,8 @@ import {
   COUNT_NOTE,
   ENDING,
   GAP,
+  IDLE,
+  IN_ALL,
   MARKER,
   MORE_TIMES,
   OVER,
@@ -147,7 +149,7 @@ export class BodyReader {
       this.note = { count: Number(counted[1] ?? counted[2]), span: cursor.span(from) };
       return null;
     }
-    if (cursor.take(ASIDE) || cursor.take(MARKER)) return null;
+    if (cursor.take(ASIDE) || cursor.take(IDLE) || cursor.take(MARKER)) return null;
     if (cursor.take(STARS)) return this.star(depth, from);
     const open = cursor.take(/[[({]/);
     if (open) return this.group(depth, from, open[0] as '[' | '(' | '{');
@@ -192,16 +194,28 @@ export class BodyReader {
       cursor.take(ENDING);
       return { kind: 'repeat', items, toLast: leftAfter(to), span: cursor.span(from) };
     }
-    const more = cursor.take(MORE_TIMES);
-    if (more) return group([countOf((more[1] ?? more[2]) as string) + 1]);
-    const times = cursor.take(TIMES_AFTER);
-    if (times) return group(rep ? [timesOf(times), timesOf(times) + 1] : [timesOf(times)]);
+    const counts = this.counts(rep);
+    if (counts) {
+      cursor.take(ENDING);
+      return group(counts);
+    }
     if (cursor.take(ENDING) || (star && rep)) {
       if (!cursor.peek(/[ ,;.]*last/))
         return { kind: 'repeat', items, toLast: null, span: cursor.span(from) };
     }
     this.fail({ code: 'missing-times' }, from);
     return null;
+  }
+
+  /** "2 more times" is 3 in all; "3 times" after "rep" may be 3 or 4, unless it says which. */
+  private counts(rep: boolean): readonly number[] | null {
+    const { cursor } = this;
+    const more = cursor.take(MORE_TIMES);
+    if (more) return [countOf((more[1] ?? more[2]) as string) + 1];
+    const found = cursor.take(TIMES_AFTER);
+    if (!found) return null;
+    const times = timesOf(found);
+    return cursor.take(IN_ALL) || !rep ? [times] : [times, times + 1];
   }
 
   private tooDeep(from: number): null {

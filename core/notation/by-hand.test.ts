@@ -333,6 +333,13 @@ Row 2: p1, k1, p4, k1, p4.`,
      L1/1p L2/2 p R2/2`,
   ],
   [
+    'four times in all, three times and an ending, a turn',
+    `Row 1 (RS): *k2, p1; rep from * 4 times in all, k1. Turn.
+Row 2: p1, *k1, p2; rep from * 3 times, ending k1, p2.`,
+    `k p k k p k k p k k p k k
+     k p k k p k k p k k p k k`,
+  ],
+  [
     'markers, and a repeat to one',
     'Rnd 1: k2, pm, *k1, p1; rep from * to marker, sm, p1.\nRnd 2: k to marker, sm, k1',
     `k [ k k ] k k

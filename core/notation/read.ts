@@ -84,8 +84,13 @@ const UNREAD = {
 
 const textAt = ({ text }: Scanned, { from, length }: TextSpan) => text.slice(from, from + length);
 /** What looked like an entry, but says nothing that is understood, of a name that no row uses. */
-const idleRemarks = (legend: ReadLegend, used: ReadonlySet<string>) =>
-  legend.entries.filter(({ name, meaning, options, idle }) => !idle && !meaning && options.length === 0 && !used.has(name)); // prettier-ignore
+function idleRemarks(legend: ReadLegend, used: ReadonlySet<string>): LegendEntry[] {
+  const idle = legend.entries.filter(
+    ({ name, meaning, options, idle: known }) =>
+      !known && !meaning && options.length === 0 && !used.has(name),
+  );
+  return idle.filter(({ at }, i) => idle.findIndex((other) => other.at.from === at.from) === i);
+}
 
 function readStages(source: string, choices: Choices): Read {
   const scanned = scan(source, choices.size, choices.remarks);

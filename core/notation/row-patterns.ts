@@ -8,6 +8,9 @@ export const MORE_TIMES = new RegExp(`,? ?(?:(once|twice)|${COUNT}(?: ?times)?) 
 export const COUNT_NOTE = new RegExp(` ?(?:[[(] ?(\\d+)(?: ?${STS}\\.?(?: (?:in all|total|rem|remain|on needles?))?)? ?[\\])]|- ?(\\d+) ?${STS}\\.?(?=[. ]*$))`); // prettier-ignore
 export const ASIDE =
   /\((?:the )?(?:(?:right|left|first|last)[ -]?(?:hand )?)?(?:edge|edging|border|selv[ae]d?ge|selvage|centre|center)(?: sts?| stitch(?:es)?)?\)/;
+/** Words between stitches that work none. */
+export const IDLE = /\((?:sl|slip|place|pm|sm) ?m(?:arker)?\)|turn(?=[. ]*$)/;
+export const IN_ALL = / (?:in all|altogether|in total)(?![a-z])/;
 export const STARS = /\*{1,3}/;
 export const REP_FROM = /[,;. ]*(?:and )?(?:rep(?:eat)?)(?: (?:from|between|fr)(?: ?(?:first|the))? ?\*{1,3}(?:s|'s)?|(?! ?(?:from|between|fr)))(?! ?(?:to|and|-) ?\*)/; // prettier-ignore
 export const REP_BETWEEN = /[,;. ]*(?:and )?(?:rep(?:eat)?) (?:from|between|fr)(?: ?(?:first|the))? ?\*{1,3} ?(?:to|and|-) ?\*{1,3}/; // prettier-ignore

@@ -203,7 +203,8 @@ class Scanner {
 
   private entry(line: string): RegExpExecArray | null {
     const found = ENTRY.exec(line);
-    return found && !PROSE_NAME.test((found[1] as string).trim()) ? found : null;
+    const name = (found?.[1] ?? '').replace(/\([^)]*\)/g, '').trim();
+    return found && !PROSE_NAME.test(name) ? found : null;
   }
 
   line(from: number, line: string) {
