@@ -1,7 +1,7 @@
 /** Legend entries: a name of the designer's own, and what it stands for. The legend always wins. */
 import type { Cell } from '../stitch/types';
 import { crossingOfWords } from '../stitch/working';
-import { BodyReader, PLAIN_CONTEXT } from './body';
+import { BodyReader } from './body';
 import { optionName } from './crossing-names';
 import { explainedCell, glossOf } from './glossary';
 import { LegendNames, type LegendName } from './legend-names';
@@ -10,6 +10,7 @@ import { holdsStitchWord, type LegendStatement, type Scanned } from './scan';
 import { beginsSpelled, readSpelled, readTwist, type Spelled } from './spelled';
 import type { Meaning } from './syntax';
 import { Cursor } from './text';
+import { PLAIN_CONTEXT } from './words';
 
 export type LegendEntry = {
   readonly name: string;

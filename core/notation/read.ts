@@ -1,6 +1,6 @@
 /**
  * Written rows become a checked chart, or a list of every place that does not work. Three stages: scanner
- * (scan.ts), syntactic rows (body.ts, rows.ts), checker (checker.ts); only what passes the last becomes a chart.
+ * (scan.ts), syntactic rows (body.ts, words.ts, rows.ts), checker (checker.ts); only what passes the last becomes a chart.
  */
 import { err, ok, type Result } from '../result';
 import { takesForm, type LinearForm, type Row } from '../chart/row';

@@ -1,11 +1,12 @@
 /** The rows of a text in order: lists, "all WS rows" and copies resolved, sides settled, nothing counted yet. */
 import type { Side } from '../stitch/types';
-import { BodyReader, type BodyContext } from './body';
+import { BodyReader } from './body';
 import { readHeader, type Every, type RowHeader } from './header';
 import type { NotationProblem, Problem, RowLabel, TextSpan } from './problems';
 import type { Scanned } from './scan';
 import type { Body } from './syntax';
 import { Cursor } from './text';
+import type { BodyContext } from './words';
 
 /** `number` is the pattern row; set-up rows are 0, -1, ... counted back from row 1. */
 export type WrittenRow = {

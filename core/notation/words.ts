@@ -1,0 +1,199 @@
+/** Reads the words of a row: stitches, crossings under whatever name, phrases; what is not understood is noted. */
+import { takes } from '../stitch/cells';
+import type { Cell } from '../stitch/types';
+import { crossingOfWords } from '../stitch/working';
+import { optionName, readCrossingName } from './crossing-names';
+import { LegendNames } from './legend-names';
+import { FIXED_PATTERN, fixedCell } from './names';
+import { countOf } from './numbers';
+import { leftAfter, readCounted, readFill, readSlip, TO } from './plain-words';
+import type { NotationProblem, Option, Problem } from './problems';
+import { OVER, PANEL_A, PANEL_B, PRESENTED, SLIPPING, UNKNOWN, WORK } from './row-patterns';
+import { beginsSpelled, readSpelled, readTwist, type Spelled } from './spelled';
+import type { Item, Meaning, Word } from './syntax';
+import type { Cursor } from './text';
+
+export type BodyContext = {
+  readonly legend: LegendNames;
+  /** What the knitter picked for names that were asked, by the name as it is written. */
+  readonly picks: Readonly<Record<string, Cell>>;
+  /** In a text of several sizes, 0 stitches are none. */
+  readonly sized: boolean;
+  /** Called with the names that are used but not explained well enough. */
+  readonly onUnclear?: (name: string) => void;
+  readonly onUsed?: (name: string) => void;
+};
+export const PLAIN_CONTEXT: BodyContext = { legend: new LegendNames([]), picks: {}, sized: false };
+
+const MOST_COUNT = 1000;
+const MOST_PROBLEMS = 50;
+const widthOf = (meaning: Meaning) =>
+  meaning.kind === 'picture'
+    ? takes(meaning.cell)
+    : meaning.words.held.length + meaning.words.then.length + (meaning.words.centre?.stitches.length ?? 0);
+
+export class WordReader {
+  readonly problems: NotationProblem[] = [];
+  /** A name was met that its legend entry does not explain: that is said once, at the entry. */
+  unclear = false;
+
+  constructor(
+    private readonly cursor: Cursor,
+    private readonly context: BodyContext,
+  ) {}
+
+  fail(problem: Problem, from: number, to = this.cursor.at) {
+    this.problems.push({ ...problem, at: this.cursor.span(from, to) });
+    if (this.problems.length > MOST_PROBLEMS) this.cursor.at = this.cursor.end;
+  }
+
+  /** "C4B over next 4 sts" says the same twice; if not, one of the two is a slip. */
+  over(meaning: Meaning, from: number) {
+    const over = this.cursor.take(OVER);
+    if (!over) return;
+    const stated = countOf(over[1] as string);
+    const taken = widthOf(meaning);
+    if (stated !== taken) this.fail({ code: 'over-differs', stated, taken }, from);
+  }
+
+  count(count: number, from: number): number {
+    if (count >= (this.context.sized ? 0 : 1) && count <= MOST_COUNT) return count;
+    this.fail({ code: 'count-out-of-range', count, most: MOST_COUNT }, from);
+    return 1;
+  }
+
+  word(): Item | null {
+    const { cursor } = this;
+    const from = cursor.at;
+    const presented = this.presented(from);
+    if (presented) return presented;
+    const word = this.panel() ?? this.spelled() ?? this.named() ?? this.fixed() ?? this.plain();
+    if (word === 'failed') return null;
+    if (word) return { ...word, span: cursor.span(from) };
+    const fill = readFill(cursor);
+    if (fill) {
+      const span = cursor.span(from);
+      return { kind: 'repeat', items: [{ kind: 'cell', cell: fill.cell, count: 1, span }], toLast: fill.toLast, span }; // prettier-ignore
+    }
+    this.unknown();
+    return null;
+  }
+
+  private presented(from: number): Item | null {
+    const { cursor } = this;
+    const slip = cursor.take(SLIPPING);
+    if (!slip && !cursor.take(PRESENTED)) return null;
+    const to = cursor.take(TO);
+    const toLast = to ? leftAfter(to) : cursor.peek(/[. ]*(?:$|[[(])/) ? 0 : null;
+    return { kind: 'presented', slipPurls: slip !== null, toLast, span: cursor.span(from) };
+  }
+
+  private panel(): Word | null {
+    const { cursor } = this;
+    const a = cursor.take(PANEL_A);
+    const b = a ? null : cursor.take(PANEL_B);
+    if (!a && !b) return null;
+    const over = cursor.take(OVER);
+    const [name, row] = a ? [a[2], a[1]] : [b?.[1], b?.[2]];
+    return {
+      kind: 'panel',
+      name: (name as string).trim(),
+      row: row === undefined ? null : Number(row),
+      over: over ? countOf(over[1] as string) : null,
+    };
+  }
+
+  private asked(from: number, options: readonly Option[]): Word | 'failed' {
+    const word = this.cursor.text.slice(from, this.cursor.at).trim();
+    const picked = this.context.picks[word];
+    if (picked) return { kind: 'named', meaning: { kind: 'picture', cell: picked } };
+    this.fail({ code: 'ambiguous-name', word, options }, from);
+    return 'failed';
+  }
+
+  private spelled(): Word | 'failed' | null {
+    const { cursor } = this;
+    const from = cursor.at;
+    if (beginsSpelled(cursor)) {
+      const spelled = readSpelled(cursor);
+      if (spelled) return this.withCentre(spelled, from);
+      cursor.take(/[^.*[\]]*/);
+      this.fail(
+        { code: 'crossing-not-understood', text: cursor.text.slice(from, cursor.at).slice(0, 60) },
+        from,
+      );
+      return 'failed';
+    }
+    const twist = cursor.attempt(() => readTwist(cursor));
+    return twist && { kind: 'named', meaning: { kind: 'words', words: twist } };
+  }
+
+  private withCentre({ words, depths }: Spelled, from: number): Word | 'failed' {
+    const { centre } = words;
+    if (!centre || depths.length < 2) return { kind: 'named', meaning: { kind: 'words', words } };
+    const options = depths.map((depth) => {
+      const cell = crossingOfWords(
+        { ...words, centre: { ...centre, depth } },
+        { side: 'RS', direction: 'rightToLeft' },
+      );
+      return { name: optionName(cell), cell };
+    });
+    return this.asked(from, options);
+  }
+
+  /** A name of the legend or a usual one; "work" before it says nothing. */
+  private named(): Word | 'failed' | null {
+    const { cursor } = this;
+    return cursor.attempt(() => {
+      cursor.take(WORK);
+      return this.legendName() ?? this.crossing();
+    });
+  }
+
+  private legendName(): Word | 'failed' | null {
+    const from = this.cursor.at;
+    const found = this.context.legend.take(this.cursor);
+    const [entry, other] = found;
+    if (!entry) return null;
+    for (const { name } of found) this.context.onUsed?.(name);
+    if (other) {
+      const word = this.cursor.text.slice(from, this.cursor.at);
+      this.fail({ code: 'name-clash', word, names: found.map(({ name }) => name) }, from);
+      return 'failed';
+    }
+    if (entry.meaning) return { kind: 'named', meaning: entry.meaning };
+    this.context.onUnclear?.(entry.name);
+    this.unclear = true;
+    return 'failed';
+  }
+
+  private crossing(): Word | 'failed' | null {
+    const from = this.cursor.at;
+    const found = readCrossingName(this.cursor);
+    if (!found) return null;
+    if (found.kind === 'is') return { kind: 'named', meaning: { kind: 'picture', cell: found.cell } };
+    if (found.kind === 'ask') return this.asked(from, found.options);
+    this.fail({ code: 'count-out-of-range', count: found.count, most: 40 }, from);
+    return 'failed';
+  }
+
+  private fixed(): Word | null {
+    const found = this.cursor.take(FIXED_PATTERN);
+    return found && { kind: 'cell', cell: fixedCell(found[1] as string), count: 1 };
+  }
+
+  private plain(): Word | null {
+    const from = this.cursor.at;
+    const word = this.cursor.attempt(() => readSlip(this.cursor)) ?? readCounted(this.cursor);
+    if (!word || word.kind === 'named' || word.kind === 'panel') return word;
+    return { ...word, count: this.count(word.count, from) };
+  }
+
+  unknown() {
+    const { cursor } = this;
+    const from = cursor.at;
+    const found = cursor.take(UNKNOWN);
+    const word = (found?.[0] ?? '').replace(/(?<=.)[.:]+$/, '').slice(0, 60);
+    this.fail({ code: 'unknown-word', word }, from, from + Math.max(1, word.length));
+  }
+}
