@@ -47,9 +47,12 @@ function WholePiece({ reading }: { reading: Extract<Reading, { kind: 'piece' }> 
   return (
     <section className="findings" data-testid="whole-piece">
       <h2>This is a whole piece</h2>
-      <p className="mt-2">
-        Its rows work other charts side by side. From the right edge: {panels.join(', ')}.
-      </p>
+      <p className="mt-2">Its rows work other charts side by side. From right to left:</p>
+      <ol className="mt-2 list-decimal pl-7">
+        {panels.map((panel, i) => (
+          <li key={i}>{panel}</li>
+        ))}
+      </ol>
       <Link to="/pieces/new" state={{ draft }} className="action-button mt-4">
         Set it up with these panels
       </Link>

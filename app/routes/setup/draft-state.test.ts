@@ -71,6 +71,18 @@ describe('a piece being set up', () => {
     ]);
     expect(firstSetUp({ family: 'hold', wanted: null, draft: start.draft }).draft).toBe(start.draft);
   });
+  it('begins on the side on which its set-up rows were written', () => {
+    const side = (rows: string) => {
+      const wanted = { key: 'mine', name: 'Reed', chart: chartFrom(rows) };
+      return firstSetUp({ family: 'hold', wanted, draft: null }).draft.firstSide;
+    };
+    const rows = 'Row 1 (RS): k3.\nRow 2: p3.';
+    expect([rows, `Set-up row (WS): p3.\n${rows}`, 'Row 1 (WS): p3.\nRow 2: k3.'].map(side)).toEqual([
+      'RS',
+      'WS',
+      'WS',
+    ]);
+  });
   it('an unknown shelf chart is none, and a pasted panel starts empty', () => {
     expect(shelfPanel(start.draft, 'nothing', 'hold')).toBeNull();
     expect(codes(changeSetUp(start, (d) => addPanel({ ...d, name: 'x' }, 0, pastedPanel(d))))).toEqual([

@@ -71,6 +71,12 @@ export function nextSection(draft: PieceDraft): SectionDraft {
   };
 }
 
+/** The side on which the set-up rows must begin for row 1 to come to its own. */
+function sideOfFirstRow({ firstSide, setUp }: Chart): 'RS' | 'WS' {
+  if (setUp.length % 2 === 0) return firstSide;
+  return firstSide === 'RS' ? 'WS' : 'RS';
+}
+
 /** Between garter edges: the chart that was asked for, or a rope to begin with. */
 function firstDraft(family: Family, wanted: Takeable | null): PieceDraft {
   const draft = { ...EMPTY, sections: [nextSection(EMPTY)] };
@@ -80,7 +86,8 @@ function firstDraft(family: Family, wanted: Takeable | null): PieceDraft {
   const named = panels.map((panel, i) =>
     i === 1 ? panel : { ...panel, name: i === 0 ? 'Right edge' : 'Left edge', repeats: 4 },
   );
-  return { ...draft, sections: draft.sections.map((section) => ({ ...section, panels: named })) };
+  const firstSide = wanted ? sideOfFirstRow(wanted.chart) : draft.firstSide;
+  return { ...draft, firstSide, sections: draft.sections.map((section) => ({ ...section, panels: named })) };
 }
 
 const at = <T>(list: readonly T[], index: number, change: (item: T) => T): T[] =>
