@@ -185,10 +185,11 @@ describe('from a pasted text to a pattern that is kept', () => {
     await pasteText(page, 'Worked in the round.\nk2 at the edge of all\nSizes: S (L)\nRow 1: k4 (6), p2.');
     await waitForText(page, PROBLEMS, /for 2 sizes/);
     await press(page, 'Size 2');
+    await waitForText(page, '[data-testid=settled]', /Size 2 Ask again/);
     await waitForText(page, PROBLEMS, /belongs to no row.*calls every round a row/);
     await press(page, 'It is only a remark');
     await press(page, 'Worked in the round');
-    await waitForText(page, FACTS, /8 stitches, 1 rounds/);
+    await waitForText(page, FACTS, /8 stitches, 1 round multiple/);
     await waitForText(page, '[data-testid=remarks]', /3 remarks passed over/);
   });
 

@@ -64,6 +64,10 @@ export const chartKey = (chart: Chart) =>
     '\n',
   );
 
+/** The side on which a pattern row is worked in turned work; set-up rows are 0, -1, ... counted back from row 1. */
+export const sideOfRow = (firstSide: Side, number: number): Side =>
+  (Math.abs(number) % 2 === 1) === (firstSide === 'RS') ? 'RS' : 'WS';
+
 /** Stitches that the panel needs on the needle before its first row. */
 export const castOnForm = (chart: Chart) => takesForm((chart.setUp[0] ?? chart.rows[0]) as Row);
 

@@ -36,10 +36,6 @@ const keyOf = (name: string) =>
 const worksPanels = ({ written }: ReturnType<typeof readWritten>) =>
   [...written.setUp, ...written.rows].some(({ body }) => body.items.some(({ kind }) => kind === 'panel'));
 
-/** Whether a text works charts over parts of its rows. */
-export const isPieceText = (source: string, choices: Choices = NO_CHOICES) =>
-  blocksOf(source).some((block) => worksPanels(readWritten(block.masked, choices)));
-
 function segmentsOf(written: WrittenRow, facing: Facing): Segment[] | NotationProblem {
   const { label: row } = written;
   const segments: Segment[] = [];
@@ -130,12 +126,13 @@ function lengthFor(rows: readonly number[]): number {
 
 export type PieceReading = { readonly draft: PieceDraft; readonly panels: readonly string[] };
 
+/** Null for a text whose rows work no other charts. */
 export function readPiece(
   source: string,
   name: string,
   family: Family,
   choices: Choices = NO_CHOICES,
-): Result<PieceReading, readonly NotationProblem[]> {
+): Result<PieceReading, readonly NotationProblem[]> | null {
   const problems: NotationProblem[] = [];
   const charts = new Map<string, { name: string; chart: Chart }>();
   let piece: ReturnType<typeof readWritten> | null = null;
@@ -149,7 +146,7 @@ export function readPiece(
     if (read.ok) charts.set(keyOf(block.name), { name: block.name, chart: read.value.chart });
     else problems.push(...read.error);
   }
-  if (!piece) return err(problems.length > 0 ? problems : [{ code: 'no-rows', at: { line: 1, column: 1, length: 1, from: 0 } }]); // prettier-ignore
+  if (!piece) return null;
   problems.push(...piece.problems);
   const { written } = piece;
   const all = [...written.setUp, ...written.rows];

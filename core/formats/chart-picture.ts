@@ -1,7 +1,8 @@
 /** A chart as positioned shapes: squares from the right edge, glyphs of our own, ribbons for crossings, its legend. */
 import { cellKey, groupOf, groupsAfter, groupsBefore } from '../stitch/cells';
-import type { Cell, Crossing, Side, Stitch } from '../stitch/types';
-import type { Chart } from '../chart/chart';
+import type { Cell, Crossing, Stitch } from '../stitch/types';
+import { sideOfRow, type Chart } from '../chart/chart';
+import { tellingRepeats } from '../chart/effort';
 import { expandRow, type Row } from '../chart/row';
 import { placesOf, rowsOf } from '../chart/places';
 import { crossingName, fixedName } from '../notation/names';
@@ -55,10 +56,17 @@ function legendWords(cell: Cell): string {
   return `${name ? `${name}: ` : ''}${spelled}`;
 }
 
-const sideOf = (chart: Chart, number: number): Side =>
-  (Math.abs(number) % 2 === 1) === (chart.firstSide === 'RS') ? 'RS' : 'WS';
+/** Bands from the bottom up, by where the centre lies. */
+const LAYERS = {
+  below: ['centre', 'under', 'over'],
+  between: ['under', 'centre', 'over'],
+  above: ['under', 'over', 'centre'],
+} as const;
 
-/** Groups of a crossing with the middle of each at the bottom and at the top, in squares from the left. */
+/**
+ * Groups of a crossing in the order in which they are painted, with the middle of each at the bottom and at the top, in
+ * squares from the left.
+ */
 export function ribbonsOf(crossing: Crossing) {
   const places = (order: readonly ('over' | 'centre' | 'under')[]) => {
     const total = order.reduce((sum, name) => sum + groupOf(crossing, name).length, 0);
@@ -72,11 +80,11 @@ export function ribbonsOf(crossing: Crossing) {
     );
   };
   const [foot, head] = [places(groupsBefore(crossing)), places(groupsAfter(crossing))];
-  return (['under', 'centre', 'over'] as const)
+  return LAYERS[crossing.centre?.depth ?? 'between']
     .filter((name) => groupOf(crossing, name).length > 0)
     .map((name) => ({
       name,
-      stitches: groupOf(crossing, name),
+      purled: groupOf(crossing, name).every((stitch) => stitch.startsWith('purl')),
       width: foot.get(name)?.width ?? 0,
       foot: foot.get(name)?.middle ?? 0,
       head: head.get(name)?.middle ?? 0,
@@ -106,7 +114,7 @@ function layRow(row: Row, index: number, repeats: number, rightEdge: number, y: 
 
 export function pictureChart(name: string, chart: Chart, inTheRound: boolean): ChartPicture {
   const rows = rowsOf(chart);
-  const repeats = rows.some((row) => row.kind === 'line' && row.fewer === 1) ? 2 : 1;
+  const repeats = tellingRepeats(chart);
   const widthOf = (row: Row) => expandRow(row, repeats).reduce((sum, cell) => sum + fieldsOf(cell), 0);
   const across = Math.max(...rows.map(widthOf)) * SQUARE;
   const rightEdge = MARGIN.left + across;
@@ -114,7 +122,7 @@ export function pictureChart(name: string, chart: Chart, inTheRound: boolean): C
   const laid = rows.map((row, index) => layRow(row, index, repeats, rightEdge, yOf(index)));
   const numbers = rows.map((_, index): RowNumber => {
     const number = index + 1 - chart.setUp.length;
-    const right = inTheRound || sideOf(chart, number) === 'RS';
+    const right = inTheRound || sideOfRow(chart.firstSide, number) === 'RS';
     const text = number > 0 ? String(number) : `set-up ${index + 1}`;
     const x = right ? rightEdge + 8 : MARGIN.left - 8;
     return { text, x, y: yOf(index) + SQUARE * 0.7, right };

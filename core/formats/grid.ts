@@ -6,7 +6,7 @@
 import { err, ok, type Result } from '../result';
 import { gives, takes } from '../stitch/cells';
 import type { Cell, Side } from '../stitch/types';
-import type { Chart } from '../chart/chart';
+import { sideOfRow, type Chart } from '../chart/chart';
 import type { Row } from '../chart/row';
 import { NO_CHOICES } from '../notation/choices';
 import { writeRows } from '../notation/write';
@@ -33,8 +33,6 @@ function enclosed(cells: readonly Cell[]): string[] {
   return list.map((field, i) => `${i === 0 ? '[' : ''}${field}${i === last ? ']' : ''}`);
 }
 
-const otherSide = (side: Side): Side => (side === 'RS' ? 'WS' : 'RS');
-
 function lineOf(row: Row, name: string, side: Side): string[] {
   if (row.kind === 'ring') return [name, side, 'ring', String(row.phase), ...enclosed(row.repeat)];
   const repeats = row.fewer === 1 ? 'n-1' : 'n';
@@ -46,8 +44,7 @@ export function chartToGrid({
   chart,
   inTheRound,
 }: Pick<Pattern, 'name' | 'chart' | 'inTheRound'>): string[][] {
-  const sideOf = (number: number): Side =>
-    inTheRound ? 'RS' : Math.abs(number) % 2 === 1 ? chart.firstSide : otherSide(chart.firstSide);
+  const sideOf = (number: number): Side => (inTheRound ? 'RS' : sideOfRow(chart.firstSide, number));
   const setUps = chart.setUp.length;
   const lines = [
     ...chart.setUp.map((row, i) => lineOf(row, `set-up ${i + 1}`, sideOf(i + 1 - setUps))),

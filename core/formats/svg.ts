@@ -11,13 +11,6 @@ const LINE = '#d3c6ad';
 const REED = '#14564a';
 const LEAN = { right: '#1a4f96', left: '#9c4a00' } as const;
 
-/** Bands from the bottom up, by where the centre lies. */
-const LAYERS = {
-  below: ['centre', 'under', 'over'],
-  between: ['under', 'centre', 'over'],
-  above: ['under', 'over', 'centre'],
-} as const;
-
 const escape = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;'); // prettier-ignore
 const unescape = (text: string) => text.replace(/&lt;/g, '<').replace(/&gt;/g, '>').replace(/&quot;/g, '"').replace(/&amp;/g, '&'); // prettier-ignore
 const r = (value: number) => Math.round(value * 100) / 100;
@@ -53,15 +46,12 @@ function ribbon(x: number, y: number, band: ReturnType<typeof ribbonsOf>[number]
 
 /** Knit groups are filled, purled ones dashed outlines; the one on top carries the colour of its lean. */
 function crossingGlyph(crossing: Crossing, x: number, y: number): string {
-  const bands = ribbonsOf(crossing);
-  return LAYERS[crossing.centre?.depth ?? 'between']
-    .flatMap((name) => bands.filter((band) => band.name === name))
+  return ribbonsOf(crossing)
     .map((band) => {
       const d = ribbon(x, y, band);
       const colour = band.name === 'over' ? LEAN[crossing.lean] : SOFT;
-      const purled = band.stitches.every((stitch) => stitch.startsWith('purl'));
       const dashed = `fill="${PAPER}" stroke="${colour}" stroke-width="1.6" stroke-dasharray="3 2.4"`;
-      const look = purled ? dashed : `fill="${colour}"`;
+      const look = band.purled ? dashed : `fill="${colour}"`;
       return `<path d="${d}" fill="none" stroke="${PAPER}" stroke-width="4"/><path d="${d}" ${look}/>`;
     })
     .join('');

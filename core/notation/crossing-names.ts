@@ -4,7 +4,7 @@
  */
 import type { Cell, Crossing, Lean } from '../stitch/types';
 import { COUNT, countOf } from './numbers';
-import { cross, crossingName, FIXED } from './names';
+import { cross, crossingName, DEPTH_WORDS, FIXED } from './names';
 import type { Option } from './problems';
 import type { Cursor } from './text';
 
@@ -19,7 +19,6 @@ const N = COUNT;
 const DIRECTION = '(right|left|front|back|[rlfb])';
 
 const is = (cell: Cell): NameReading => ({ kind: 'is', cell });
-const DEPTH_WORDS = { above: 'in front of all', between: 'between', below: 'behind all' } as const;
 
 export function optionName(cell: Cell): string {
   if (cell.kind !== 'crossing') return cell.kind;

@@ -165,11 +165,12 @@ function wholeFit(dims: Dims, form: LinearForm): LinearForm | null {
   return { base: 0, perRepeat: dims.endsGive + times * dims.repeatGives };
 }
 
+const MOST_OTHERS = 6;
+
 /**
  * Candidate forms for the first row, fewest stitches first. The chart's repeat is the widest one written: smaller
  * ones must fit into it. A common multiple of unequal repeats would always "fit", and hide a slip of the pen.
  */
-const MOST_OTHERS = 6;
 function* candidates(rows: readonly Measured[], ring: boolean): Generator<LinearForm> {
   const all = rows.flatMap(({ dims }) => (dims === 'open' ? [] : dims));
   const widthOf = (d: Dims) => (d.unbounded ? d.repeat : ring ? d.ends : 0);

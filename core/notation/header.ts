@@ -35,7 +35,9 @@ const ANOTHER =
 const EVERY_HERE = new RegExp(
   ` ?[([]?(?:,? ?(?:and|&) ?|, ?)?(?:all|every)(?: the)?(?: (other|following|foll|alternate|alt|remaining|rem|subsequent))*(?: (?:${SIDE_WORDS}|even|odd)(?:[- ]numbered)?)?(?: (?:row|round|rnd)s?)(?: (?:following|thereafter|after))?[)\\]]?`,
 );
-const SIDE = new RegExp(` ?[([,-]? ?(${SIDE_WORDS})(?: (?:rows?|facing))?(?:,? ?\\d+ ?sts)? ?[)\\]]?`);
+const SIDE = new RegExp(
+  ` ?[([,-]? ?(${SIDE_WORDS})(?: (?:rows?|facing)(?! ?\\d))?(?:,? ?\\d+ ?sts)? ?[)\\]]?`,
+);
 /** A row may follow its header without any mark where a stitch can be seen to begin. */
 const END = / ?(?:[:.]|-(?= ) ?|(?<=[ )\]])(?=[*[]|(?:[kpct] ?\d|knit |purl |sl ?\d|\d\/\d ?[rl]))) ?/;
 const LATE_SIDE = new RegExp(`[([] ?(${SIDE_WORDS})(?: facing)? ?[)\\]] ?`);

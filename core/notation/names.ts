@@ -2,12 +2,19 @@
  * Names of stitches and crossings. A name is only a view of the data: written for the right side, worked by a
  * right hand. This file writes them; crossing-names.ts reads them, far more widely.
  */
-import type { Cell, Crossing, Lean, Stitch } from '../stitch/types';
+import type { Cell, Crossing, Depth, Lean, Stitch } from '../stitch/types';
 import { stitchesAfter } from '../stitch/cells';
 
 export const FAMILIES = ['fraction', 'hold', 'lean', 'words'] as const;
 /** `fraction`: 2/2 RC, 2/1 LPC; `hold`: C4B, T3F; `lean`: C4R, T3L; `words`: 2 over 2 right cross. */
 export type Family = (typeof FAMILIES)[number];
+
+/** Where a centre is held, or lies. */
+export const DEPTH_WORDS: Readonly<Record<Depth, string>> = {
+  below: 'behind all',
+  between: 'between',
+  above: 'in front of all',
+};
 
 const times = (count: number, stitch: Stitch): Stitch[] => Array.from({ length: count }, () => stitch);
 

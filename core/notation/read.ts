@@ -33,7 +33,6 @@ export type ReadChart = {
   readonly words: readonly RowWords[];
   /** Lines passed over. */
   readonly remarks: readonly TextSpan[];
-  readonly legend: readonly LegendEntry[];
   /** What the text states of itself and the rows deny. */
   readonly doubts: readonly NotationDoubt[];
   /** Stitches to cast on for n repeats. */
@@ -220,7 +219,6 @@ export function readRows(
       ...scanned.loose.map(({ from, to }) => scanned.lines.span(from, to)),
       ...idleRemarks(legend, used).map(({ at }) => at),
     ].sort((a, b) => a.from - b.from),
-    legend: legend.entries,
     doubts: doubtsOf({
       scanned,
       written: all,

@@ -1,4 +1,5 @@
 /** The rows of a text in order: lists, "all WS rows" and copies resolved, sides settled, nothing counted yet. */
+import { sideOfRow } from '../chart/chart';
 import type { Side } from '../stitch/types';
 import { BodyReader } from './body';
 import { readHeader, type Every, type RowHeader } from './header';
@@ -48,8 +49,6 @@ function parse(scanned: Scanned, context: BodyContext, problems: NotationProblem
 }
 
 const flip = (side: Side): Side => (side === 'RS' ? 'WS' : 'RS');
-const sideOfRow = (firstSide: Side, number: number): Side =>
-  Math.abs(number) % 2 === 1 ? firstSide : flip(firstSide);
 /** Set-up row k of s is worked as row k - s would be: the last one comes right before row 1. */
 const rowNumberOf = (label: RowLabel, setUps: number) =>
   label.kind === 'row' ? label.number : label.number - setUps;

@@ -157,7 +157,7 @@ class Scanner {
       if (start === 0) first(from, from + at);
       else if (REPEATED.test(piece)) this.repeated(from + start, from + at, piece);
       else if (headerAt(line, start)) this.open(this.rows, { from: from + start, to: from + at });
-      else this.define(from + start, from + at);
+      else this.entryOrLoose(from + start, from + at);
       start = at;
     }
     this.endsWith(line);
@@ -166,14 +166,18 @@ class Scanner {
   private row = (from: number, to: number) =>
     this.cut(from, to, (start, end) => this.open(this.rows, { from: start, to: end }));
 
-  /** An entry between two places, if there is one. */
-  private define(from: number, to: number): boolean {
-    const entry = this.entry(this.text.slice(from, to));
-    if (!entry) return false;
+  /** A piece of a line that is no row: an entry, or else loose, so that none of it is lost. */
+  private entryOrLoose(from: number, to: number) {
+    const piece = this.text.slice(from, to);
+    const entry = this.entry(piece);
+    if (!entry) {
+      this.loose.push({ from, to, holdsStitches: holdsStitchWord(piece) });
+      this.grow = null;
+      return;
+    }
     const name = (entry[1] as string).trim();
     const defines = entry[0].trimEnd().endsWith('=');
     this.open(this.legend, { from, to, name, bodyFrom: from + entry[0].length, defines });
-    return true;
   }
 
   private repeated(from: number, to: number, piece: string) {
@@ -217,7 +221,7 @@ class Scanner {
     if (this.passedOver.has(line.trim())) return this.remark(from, to, false, line);
     if (headerAt(line, indent)) return this.row(from, to);
     if (REPEATED.test(line)) return this.repeated(from, to, line);
-    if (this.entry(line)) return this.cut(from, to, (start, end) => void this.define(start, end));
+    if (this.entry(line)) return this.cut(from, to, (start, end) => this.entryOrLoose(start, end));
     BEGINS_ROW.lastIndex = indent;
     const holds = holdsStitchWord(line);
     if (BEGINS_ROW.test(line) && holds) {

@@ -3,11 +3,11 @@ import { cellKey } from '../stitch/cells';
 import { rowFromOtherSide } from '../stitch/looks';
 import { runsOf } from '../stitch/runs';
 import { facedDirection, oppositeDirection, wordsOfCrossing, type Working } from '../stitch/working';
-import type { Cell, Crossing, Depth, Direction, Stitch } from '../stitch/types';
-import { castOnForm, type Chart } from '../chart/chart';
+import type { Cell, Crossing, Direction, Stitch } from '../stitch/types';
+import { castOnForm, sideOfRow, type Chart } from '../chart/chart';
 import { expandRow, rowKey, takesOf, type Row } from '../chart/row';
 import type { Construction } from '../stitch/construction';
-import { crossingName, fixedName, type Family } from './names';
+import { crossingName, DEPTH_WORDS, fixedName, type Family } from './names';
 import { hasSlips, presentedRow } from './presented';
 
 export type WritingStyle = {
@@ -27,12 +27,6 @@ const STITCH_WORDS: Record<Stitch, (count: number) => string> = {
   slipBehind: (n) => `sl ${n} wyib`,
   slipBefore: (n) => `sl ${n} wyif`,
 };
-const DEPTH_WORDS: Record<Depth, string> = {
-  below: 'behind all',
-  between: 'between',
-  above: 'in front of all',
-};
-
 /** Stitches of one kind merged: k2, p1. */
 export function stitchWords(stitches: readonly Stitch[]): string {
   return runsOf(stitches)
@@ -68,8 +62,9 @@ class Writer {
     if (construction === 'round') return { side: 'RS', direction: 'rightToLeft' };
     if (construction === 'unturned')
       return { side: 'RS', direction: odd ? firstDirection : oppositeDirection(firstDirection) };
-    const rs = odd === (chart.firstSide === 'RS');
-    return rs ? { side: 'RS', direction: 'rightToLeft' } : { side: 'WS', direction: 'leftToRight' };
+    return sideOfRow(chart.firstSide, number) === 'RS'
+      ? { side: 'RS', direction: 'rightToLeft' }
+      : { side: 'WS', direction: 'leftToRight' };
   }
 
   /** Every name used is explained, so that the text can be read without us; unturned rows would need two ways each. */

@@ -14,6 +14,10 @@ export const withRemark = (choices: Choices, line: string): Choices => ({
   ...choices,
   remarks: [...choices.remarks.filter((known) => known !== line), line],
 });
+export const withoutRemark = (choices: Choices, line: string): Choices => ({
+  ...choices,
+  remarks: choices.remarks.filter((known) => known !== line),
+});
 export const withSize = (choices: Choices, size: number | null): Choices => ({ ...choices, size });
 export const withRound = (choices: Choices, round: boolean | null): Choices => ({ ...choices, round });
 /** Silences a finding, or lets it speak again. */

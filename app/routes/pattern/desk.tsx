@@ -4,35 +4,39 @@ import { Link } from 'react-router';
 import { NO_CHOICES, type Choices } from '@core/notation/choices';
 import type { Family } from '@core/notation/names';
 import type { TextSpan } from '@core/notation/problems';
-import { countFor } from '@core/chart/row';
 import { factsOf } from '@core/chart/effort';
 import { DropVeil, useOpening } from '~/patterns/opening';
 import type { ChartReading, Reading } from '~/patterns/reading';
 import { useReading } from '~/workers/use-reading';
 import { EffortStrip } from './effort-strip';
-import { Findings, Settled } from './findings';
+import { Answers } from './answers';
+import { Findings, PassedOver, Understood } from './findings';
 import { Problems } from './problems';
 import { TiledFabric } from './tiled-fabric';
 import { WrittenOut } from './written-out';
 
 export type DeskText = { readonly name: string; readonly text: string; readonly choices: Choices };
 
+/** Of the text, as in the style sheet. */
+const LINE_HEIGHT = 27;
 const EXAMPLE =
   'Row 1 (RS): P2, k4, p2.\nRow 2 and all WS rows: knit the knits and purl the purls.\nRow 3: P2, C4B, p2.';
 
 function Facts({ reading }: { reading: ChartReading }) {
-  const { stitches, perRepeat, rows, crossingRows, widest, hardness } = factsOf(reading.chart);
+  const { stitches, rows, crossingRows, widest, hardness } = factsOf(reading.chart);
   const setUps = reading.chart.setUp.length;
-  const multiple =
-    perRepeat === countFor(reading.castOn, 1) ? `${perRepeat}` : `${perRepeat} plus ${reading.castOn.base}`;
+  const { base, perRepeat } = reading.castOn;
+  const balance = base === 0 ? '' : base > 0 ? ` plus ${base}` : ` minus ${-base}`;
+  const unit = reading.inTheRound ? 'round' : 'row';
   return (
     <p className="desk-facts" data-testid="facts">
       <strong>
-        {stitches} stitches, {rows} {reading.inTheRound ? 'rounds' : 'rows'}
+        {stitches} stitches, {rows === 1 ? `1 ${unit}` : `${rows} ${unit}s`}
       </strong>
       {setUps > 0 && ` and ${setUps} to set up`}
       <span>
-        multiple of {multiple} ·{' '}
+        multiple of {perRepeat}
+        {balance} ·{' '}
         {crossingRows === 0
           ? 'no crossings'
           : `${crossingRows === 1 ? '1 row crosses' : `${crossingRows} rows cross`}, at most ${widest} stitches at once · ${hardness}`}
@@ -87,13 +91,12 @@ export function Desk({ first, firstReading, family, keep }: Props) {
   }, []);
   const { reading, stale, tooSlow } = useReading(text, name, choices, family, firstReading);
   if (reading?.kind === 'chart' && reading !== last) setLast(reading);
-  const show = ({ from, length }: TextSpan) => {
+  const show = ({ from, length, line }: TextSpan) => {
     const field = area.current;
     if (!field) return;
     field.focus();
     field.setSelectionRange(from, from + length);
-    const lines = text.slice(0, from).split('\n').length;
-    field.scrollTop = Math.max(0, (lines - 4) * 27);
+    field.scrollTop = Math.max(0, (line - 4) * LINE_HEIGHT);
   };
   const empty = text.trim() === '';
   const shownChart = empty ? null : last;
@@ -143,10 +146,12 @@ export function Desk({ first, firstReading, family, keep }: Props) {
         {keep({ name, text, choices, reading: empty ? null : reading, stale, dirty })}
         {sound && (
           <>
-            <Findings reading={sound} text={text} choices={choices} onChoices={setChoices} onShow={show} />
-            <Settled reading={sound} text={text} choices={choices} onChoices={setChoices} onShow={show} />
+            <Findings reading={sound} choices={choices} onChoices={setChoices} onShow={show} />
+            <Understood reading={sound} text={text} />
           </>
         )}
+        {!empty && <Answers choices={choices} onChoices={setChoices} />}
+        {sound && <PassedOver reading={sound} text={text} onShow={show} />}
       </div>
       <div className="desk-fabric">
         {!empty && reading?.kind === 'problems' && (

@@ -1,4 +1,4 @@
-/** What a technical editor would ask, each with "intended"; what was settled; what was passed over. */
+/** What a technical editor would ask, each with "intended"; what was understood and passed over. */
 import { Check, RotateCcw } from 'lucide-react';
 import type { Choices } from '@core/notation/choices';
 import type { TextSpan } from '@core/notation/problems';
@@ -6,7 +6,7 @@ import type { ChartReading } from '~/patterns/reading';
 import { crossingsIn, wordsAt } from '~/patterns/reading';
 import { LeanWord } from '~/ui/lean';
 import { findingWords } from '~/messages/checks';
-import { withIntended, withoutMeaning, withRound, withSize } from './choices-state';
+import { withIntended } from './choices-state';
 import { CrossingGlyph } from './meaning';
 
 type Props = {
@@ -17,7 +17,7 @@ type Props = {
   onShow: (span: TextSpan) => void;
 };
 
-export function Findings({ reading, choices, onChoices, onShow }: Props) {
+export function Findings({ reading, choices, onChoices, onShow }: Omit<Props, 'text'>) {
   const { findings, chart } = reading;
   if (findings.length === 0) return <p className="sound">Every row fits, and nothing looks like a slip.</p>;
   const open = findings.filter(({ key }) => !choices.intended.includes(key)).length;
@@ -60,47 +60,8 @@ export function Findings({ reading, choices, onChoices, onShow }: Props) {
   );
 }
 
-/** What she answered, to be asked again if need be. */
-function Answers({ reading, choices, onChoices }: Props) {
-  const picks = Object.entries(choices.meanings);
-  const settled: [string, string, () => void][] = [
-    ...(choices.size === null ? [] : [['Size', `${choices.size + 1}`, () => onChoices(withSize(choices, null))] as [string, string, () => void]]), // prettier-ignore
-    ...(choices.round === null ? [] : [['Rows', choices.round ? 'are rounds' : 'are worked flat', () => onChoices(withRound(choices, null))] as [string, string, () => void]]), // prettier-ignore
-  ];
-  if (picks.length + settled.length === 0) return null;
-  return (
-    <section className="mt-5" aria-label="Settled by you" data-testid="settled">
-      <h3 className="text-xl">Settled by you</h3>
-      <ul>
-        {picks.map(([word, cell]) => (
-          <li key={word} className="settled">
-            {cell.kind === 'crossing' && <CrossingGlyph crossing={cell} height={32} />}
-            <strong>{word}</strong>
-            <button
-              type="button"
-              className="quiet-button"
-              onClick={() => onChoices(withoutMeaning(choices, word))}
-            >
-              Ask again
-            </button>
-          </li>
-        ))}
-        {settled.map(([what, is, undo]) => (
-          <li key={what} className="settled">
-            <strong>{what}</strong> {is}
-            <button type="button" className="quiet-button" onClick={undo}>
-              Ask again
-            </button>
-          </li>
-        ))}
-      </ul>
-      {reading.inTheRound && <p className="text-soft">Read as work in the round.</p>}
-    </section>
-  );
-}
-
 /** Every crossing as it was understood, so that a wrong reading is seen before it is knitted. */
-function Understood({ reading, text }: Props) {
+export function Understood({ reading, text }: Pick<Props, 'reading' | 'text'>) {
   const crossings = crossingsIn(text, reading);
   if (crossings.length === 0) return null;
   return (
@@ -123,7 +84,7 @@ function Understood({ reading, text }: Props) {
   );
 }
 
-function PassedOver({ reading, text, onShow }: Props) {
+export function PassedOver({ reading, text, onShow }: Pick<Props, 'reading' | 'text' | 'onShow'>) {
   const { remarks } = reading;
   if (remarks.length === 0) return null;
   return (
@@ -141,15 +102,5 @@ function PassedOver({ reading, text, onShow }: Props) {
         ))}
       </ul>
     </details>
-  );
-}
-
-export function Settled(props: Props) {
-  return (
-    <>
-      <Understood {...props} />
-      <Answers {...props} />
-      <PassedOver {...props} />
-    </>
   );
 }

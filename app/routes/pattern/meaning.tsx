@@ -5,18 +5,11 @@ import { spelledCrossing } from '@core/notation/write';
 import type { Cell, Crossing } from '@core/stitch/types';
 import { leanColour } from '~/ui/lean';
 
-const ORDER = {
-  below: ['centre', 'under', 'over'],
-  between: ['under', 'centre', 'over'],
-  above: ['under', 'over', 'centre'],
-} as const;
-
 /** Purled groups are drawn dashed; the one on top carries the colour of its lean. */
 export function CrossingGlyph({ crossing, height = 44 }: { crossing: Crossing; height?: number }) {
   const clip = useId();
   const bands = ribbonsOf(crossing);
   const total = bands.reduce((sum, band) => sum + band.width, 0);
-  const shown = ORDER[crossing.centre?.depth ?? 'between'].flatMap((name) => bands.filter((band) => band.name === name)); // prettier-ignore
   const width = Math.max(44, total * 15);
   const unit = width / total;
   return (
@@ -25,11 +18,10 @@ export function CrossingGlyph({ crossing, height = 44 }: { crossing: Crossing; h
         <rect width={width} height={height} />
       </clipPath>
       <g clipPath={`url(#${clip})`}>
-        {shown.map(({ name, stitches, width: across, foot, head }) => {
+        {bands.map(({ name, purled, width: across, foot, head }) => {
           const [from, to] = [foot * unit, head * unit];
           const d = `M${from} ${height + 2}C${from} ${height * 0.5} ${to} ${height * 0.5} ${to} -2`;
           const wide = Math.max(8, across * unit * 0.52);
-          const purled = stitches.every((stitch) => stitch.startsWith('purl'));
           return (
             <g key={name} fill="none">
               <path d={d} stroke="var(--sheet)" strokeWidth={wide + 6} />

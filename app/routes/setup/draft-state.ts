@@ -8,7 +8,7 @@ import {
   type SectionDraft,
 } from '@core/draft/draft';
 import type { Worksheet } from '@core/piece/worksheet';
-import type { Chart } from '@core/chart/chart';
+import { sideOfRow, type Chart } from '@core/chart/chart';
 import { shelfChart } from '@core/shelf/shelf';
 import type { Family } from '@core/notation/names';
 import { writeRows } from '@core/notation/write';
@@ -71,12 +71,6 @@ export function nextSection(draft: PieceDraft): SectionDraft {
   };
 }
 
-/** The side on which the set-up rows must begin for row 1 to come to its own. */
-function sideOfFirstRow({ firstSide, setUp }: Chart): 'RS' | 'WS' {
-  if (setUp.length % 2 === 0) return firstSide;
-  return firstSide === 'RS' ? 'WS' : 'RS';
-}
-
 /** Between garter edges: the chart that was asked for, or a rope to begin with. */
 function firstDraft(family: Family, wanted: Takeable | null): PieceDraft {
   const draft = { ...EMPTY, sections: [nextSection(EMPTY)] };
@@ -86,7 +80,10 @@ function firstDraft(family: Family, wanted: Takeable | null): PieceDraft {
   const named = panels.map((panel, i) =>
     i === 1 ? panel : { ...panel, name: i === 0 ? 'Right edge' : 'Left edge', repeats: 4 },
   );
-  const firstSide = wanted ? sideOfFirstRow(wanted.chart) : draft.firstSide;
+  // Set-up rows begin so that row 1 comes to its own side.
+  const firstSide = wanted
+    ? sideOfRow(wanted.chart.firstSide, 1 - wanted.chart.setUp.length)
+    : draft.firstSide;
   return { ...draft, firstSide, sections: draft.sections.map((section) => ({ ...section, panels: named })) };
 }
 

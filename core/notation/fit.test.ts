@@ -1,0 +1,123 @@
+/** The counts against a slow twin that lays every row out for several repeats and tries them one on the other. */
+import fc from 'fast-check';
+import { countFor, expandRow, sameForm, takesForm, takesOf, type Row } from '../chart/row';
+import { KNIT, PURL } from '../stitch/types';
+import { fitRows, type Fitting } from './fit';
+import type { Parts, Placed } from './parts';
+import { bare } from './placed-row';
+
+const AT = { line: 1, column: 1, length: 1, from: 0 };
+const knits = (count: number): Placed[] => Array.from({ length: count }, () => ({ cell: KNIT, at: AT }));
+const WISHES = { stated: null, agrees: () => true };
+const row = (before: number, repeat: number | null, after = 0): Parts => ({
+  before: knits(before),
+  repeat: repeat === null ? null : knits(repeat),
+  after: knits(after),
+});
+const fitting = (...ways: Parts[]): Fitting => ({ ways, phase: null });
+const starred = fc.record({ before: fc.nat(5), repeat: fc.integer({ min: 1, max: 6 }), after: fc.nat(5) });
+
+/** Every stitch count up to a limit over which each row can be worked by some whole number of its own repeats. */
+function countsByHand(rows: readonly Parts[], most: number): number[] {
+  const reach = ({ before, repeat, after }: Parts, count: number) => {
+    const ends = before.length + after.length;
+    const width = Array.isArray(repeat) ? repeat.length : 0;
+    for (let times = 0; ends + times * width <= most; times += 1) {
+      if (ends + times * width === count) return true;
+      if (width === 0) return false;
+    }
+    return false;
+  };
+  return Array.from({ length: most + 1 }, (_, count) => count).filter((count) =>
+    rows.every((parts) => reach(parts, count)),
+  );
+}
+
+describe('rows with repeats', () => {
+  it('fit exactly where the widest repeat holds all others, and then only over counts that every row can work', () =>
+    fc.assert(
+      fc.property(fc.array(starred, { minLength: 1, maxLength: 4 }), (specs) => {
+        const rows = specs.map(({ before, repeat, after }) => row(before, repeat, after));
+        const fitted = fitRows(
+          rows.map((parts) => fitting(parts)),
+          0,
+          false,
+          WISHES,
+        );
+        const possible = countsByHand(rows, 120);
+        if (fitted.kind !== 'fitted') {
+          // No form of the widest repeat works: the twin finds no such steady series of counts either.
+          const widest = Math.max(...specs.map(({ repeat }) => repeat));
+          const divides = specs.every(({ repeat }) => widest % repeat === 0);
+          expect(divides && possible.some((count) => possible.includes(count + widest))).toBe(false);
+          return;
+        }
+        for (const made of fitted.rows) {
+          const form = takesForm(bare(made as NonNullable<typeof made>));
+          expect(sameForm(form, fitted.form)).toBe(true);
+          for (const n of [1, 2, 3]) {
+            const cells = expandRow(bare(made as NonNullable<typeof made>), n);
+            expect(takesOf(cells)).toBe(countFor(fitted.form, n));
+            expect(possible).toContain(takesOf(cells));
+          }
+        }
+      }),
+      { numRuns: 400 },
+    ));
+
+  it('one repeat of the panel is one repeat of the rows, though fewer would do', () => {
+    const fitted = fitRows([fitting(row(3, 2, 3)), fitting(row(3, 2, 3))], 0, false, WISHES);
+    expect(fitted).toMatchObject({ kind: 'fitted', form: { base: 6, perRepeat: 2 } });
+  });
+
+  it('a shifted row has one fewer', () => {
+    const fitted = fitRows([fitting(row(0, 6)), fitting(row(2, 6, 4))], 0, false, WISHES);
+    const second = fitted.kind === 'fitted' ? (bare(fitted.rows[1] as never) as Row) : null;
+    expect(second).toMatchObject({ kind: 'line', fewer: 1 });
+  });
+});
+
+describe('rows without repeats', () => {
+  it('are the repeat as a whole; stars and fills stretch to them', () => {
+    const fitted = fitRows(
+      [fitting(row(2, 1, 3)), fitting(row(9, null)), fitting(row(1, 4))],
+      0,
+      false,
+      WISHES,
+    );
+    expect(fitted).toMatchObject({ kind: 'fitted', form: { base: 0, perRepeat: 9 } });
+  });
+  it('that differ from most of the others are named, all of them', () => {
+    const counts = [8, 9, 8, 8, 7, 8];
+    const fitted = fitRows(
+      counts.map((count) => fitting(row(count, null))),
+      0,
+      false,
+      WISHES,
+    );
+    expect(fitted.kind === 'misfits' && fitted.misfits.map(({ index }) => index)).toEqual([1, 4]);
+  });
+});
+
+describe('a repeat that may stand 3 or 4 times', () => {
+  const unclear = fitting(row(6, null), row(8, null));
+  it.each([
+    ['a row without doubt beside it', [unclear, fitting(row(8, null))], [1, 0]],
+    ['the other count', [unclear, fitting(row(6, null))], [0, 0]],
+  ])('is settled by %s', (_, rows, ways) =>
+    expect(fitRows(rows, 0, false, WISHES)).toMatchObject({ kind: 'fitted', ways }),
+  );
+  it('is unclear where nothing settles it, and settled by what the text states', () => {
+    expect(fitRows([unclear, unclear], 0, false, WISHES)).toMatchObject({ kind: 'unclear', index: 0 });
+    const agrees = ({ form }: { form: { perRepeat: number } }) => form.perRepeat === 8;
+    expect(fitRows([unclear, unclear], 0, false, { stated: null, agrees })).toMatchObject({ ways: [1, 1] });
+  });
+});
+
+it('rows of purls and knits are widened cell by cell, each cell with its own words', () => {
+  const own = (from: number, cell = KNIT): Placed => ({ cell, at: { ...AT, from } });
+  const small: Parts = { before: [], repeat: [own(1), own(2, PURL)], after: [] };
+  const fitted = fitRows([fitting(row(0, 4)), fitting(small)], 0, false, WISHES);
+  const second = fitted.kind === 'fitted' ? fitted.rows[1] : null;
+  expect(second?.repeat.map(({ at }) => at.from)).toEqual([1, 2, 1, 2]);
+});
