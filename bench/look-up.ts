@@ -2,7 +2,7 @@
 import { patternPosition, pieceRow } from '@core/indices';
 import { cueFor } from '@core/cue/cue';
 import type { Amendment } from '@core/piece/spans';
-import type { Plan } from '@core/piece/plan';
+import { plannedRows, type Plan, type Section } from '@core/piece/plan';
 import { castOnCount, checkPlan, worksheet, type Worksheet } from '@core/piece/worksheet';
 import { SHELF } from '@core/shelf/data';
 import { readRows } from '@core/notation/read';
@@ -64,7 +64,7 @@ function planOf(rows: number): Plan {
 
 /** Every other section begins with one panel set to another row. */
 function amendmentsFor(plan: Plan): Amendment[] {
-  const rows = plan.sections[0]?.length.rows ?? 1;
+  const rows = plannedRows(plan, plan.sections[0] as Section);
   return Array.from({ length: AMENDMENTS }, (_, i) => {
     const from = pieceRow(2 * i * rows + 1);
     return {

@@ -39,6 +39,7 @@ const SPECIAL_WORDS: Readonly<Record<string, string>> = {
 };
 
 export function specialWords(cell: Cell, count: number): string {
+  if (cell.kind === 'bindOff') return `bind off ${count}`;
   const name = fixedName(cellKey, cell) ?? '';
   return `${SPECIAL_WORDS[name] ?? name}${count > 1 ? `, ${count} times` : ''}`;
 }

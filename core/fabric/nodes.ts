@@ -27,14 +27,16 @@ export type Node = {
  */
 export function panelFrames(rows: readonly WorkRow[]) {
   const widths = new Map<string, number>();
-  for (const { panels } of rows)
-    for (const { panel, gives: g, takes: t } of panels)
+  for (const { panels, lineUp } of rows)
+    for (const { panel, gives: g, takes: t } of lineUp ? [] : panels)
       widths.set(panel.id, Math.max(widths.get(panel.id) ?? 0, g, t));
   const widthOf = ({ panel }: PanelRow) => widths.get(panel.id) ?? 0;
-  const totalOf = (row: WorkRow) => row.panels.reduce((sum, panel) => sum + widthOf(panel), 0);
+  const totalOf = ({ lineUp, panels }: WorkRow) =>
+    lineUp?.width ?? panels.reduce((sum, panel) => sum + widthOf(panel), 0);
   const total = Math.max(0, ...rows.map(totalOf));
   const framesOf = (row: WorkRow) => {
     const scale = total / Math.max(1, totalOf(row));
+    if (row.lineUp) return shapedFrames(row, row.lineUp.given, scale);
     let right = 0;
     return row.panels.map((panel) => {
       const frame = { right, width: widthOf(panel) * scale };
@@ -44,6 +46,10 @@ export function panelFrames(rows: readonly WorkRow[]) {
   };
   return { framesOf, total };
 }
+
+/** A shaped row keeps its stitches where they lie in the line-up, so that its edges slope. */
+const shapedFrames = ({ panels }: WorkRow, from: number, scale: number): Frame[] =>
+  panels.map(({ firstGiven, gives }) => ({ right: (firstGiven + from) * scale, width: gives * scale }));
 export type Frame = { readonly right: number; readonly width: number };
 
 export function placeColumn(
@@ -69,7 +75,7 @@ function looksFor(at: LaidCell): { look: Look; group: 'over' | 'under' | null }[
       const above = group === 'over' || (group === 'centre' && cell.centre?.depth === 'above');
       return { look: stitch, group: above ? 'over' : 'under' };
     });
-  if (cell.kind === 'noStitch') return [];
+  if (cell.kind === 'noStitch' || cell.kind === 'bindOff') return [];
   if (cell.kind === 'bobble') return [{ look: 'bobble', group: null }];
   if (cell.kind === 'decrease') return [{ look: cell.face, group: null }];
   if (cell.how === 'yarnOver') return [{ look: 'eyelet', group: null }];

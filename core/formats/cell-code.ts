@@ -31,7 +31,7 @@ const CROSSING =
   /^(left|right):([kptusf]{1,40})\/([kptusf]{1,40})(?:\+([kptusf]{1,40})@(above|between|below))?$/;
 /** Every cell code matches this. */
 export const CELL_CODE = new RegExp(
-  `^(?:k|p|kt|pt|s|sf|none|${FIXED_WORDS.join('|')}|(?:left|right):[kptusf]{1,40}/[kptusf]{1,40}(?:\\+[kptusf]{1,40}@(?:above|between|below))?)$`,
+  `^(?:k|p|kt|pt|s|sf|none|off|${FIXED_WORDS.join('|')}|(?:left|right):[kptusf]{1,40}/[kptusf]{1,40}(?:\\+[kptusf]{1,40}@(?:above|between|below))?)$`,
 );
 
 const letters = (group: readonly Stitch[]) => group.map((stitch) => LETTER[stitch]).join('');
@@ -45,6 +45,7 @@ function crossingCode({ lean, over, under, centre }: Crossing): string {
 export function cellCode(cell: Cell): string {
   if (cell.kind === 'stitch') return WORD[cell.stitch];
   if (cell.kind === 'crossing') return crossingCode(cell);
+  if (cell.kind === 'bindOff') return 'off';
   return cell.kind === 'noStitch' ? 'none' : (fixedName(cellKey, cell) as string);
 }
 
@@ -53,6 +54,7 @@ export function cellOfCode(code: string): Cell | null {
   const stitch = stitchOf(WORD, code);
   if (stitch) return { kind: 'stitch', stitch };
   if (code === 'none') return { kind: 'noStitch' };
+  if (code === 'off') return { kind: 'bindOff' };
   if (FIXED_WORDS.includes(code)) return FIXED[code] as Cell;
   const found = CROSSING.exec(code);
   if (!found) return null;

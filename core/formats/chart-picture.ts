@@ -50,6 +50,7 @@ const STITCH_WORDS: Readonly<Record<Stitch, string>> = {
 function legendWords(cell: Cell): string {
   if (cell.kind === 'stitch') return STITCH_WORDS[cell.stitch];
   if (cell.kind === 'noStitch') return 'no stitch';
+  if (cell.kind === 'bindOff') return 'bind off';
   if (cell.kind !== 'crossing') return fixedName(cellKey, cell) ?? '';
   const name = crossingName(cell, 'fraction');
   const spelled = spelledCrossing(cell, { side: 'RS', direction: 'rightToLeft' });

@@ -64,6 +64,8 @@ function otherGlyph(cell: Exclude<Cell, { kind: 'stitch' } | Crossing>, x: numbe
       return `<circle cx="${x}" cy="${y}" r="7" fill="${cell.face === 'knit' ? INK : SOFT}"/>`;
     case 'noStitch':
       return `<rect x="${x - SQUARE / 2}" y="${y - SQUARE / 2}" width="${SQUARE}" height="${SQUARE}" fill="${LINE}"/>`;
+    case 'bindOff':
+      return path(`M${x - 8} ${y}Q${x} ${y - 9} ${x + 8} ${y}`, INK, 2.4);
     case 'increase':
       if (cell.how === 'yarnOver') return `<circle cx="${x}" cy="${y}" r="6" fill="none" stroke="${INK}" stroke-width="2.2"/>`; // prettier-ignore
       if (cell.how === 'frontBack') return v(x - 6, y, false) + bump(x + 6, y);

@@ -30,7 +30,11 @@ export const otherLean = (crossing: Crossing): Crossing => ({
 });
 
 /** The wale of a laid cell's first stitch in a panel. */
-export const waleOf = (panel: PanelRow, at: LaidCell) => panel.firstWale + at.taken - panel.firstTaken;
+export const waleOf = (panel: PanelRow, at: LaidCell) =>
+  (panel.gaps ?? []).reduce(
+    (sum, { column, wales }) => sum + (column <= at.taken ? wales : 0),
+    panel.firstWale + at.taken - panel.firstTaken,
+  );
 
 function replaceCell(at: LaidCell, actual: Made): LaidCell[] {
   if (at.cell.kind !== 'crossing' || actual === 'unknown') return [at];

@@ -3,12 +3,16 @@
  * working row 12 with the next crossing in row 14, two plain rows are left (12 and 13), then cross.
  */
 import { pieceRow, type PieceRow } from '../indices';
-import { expandRow } from '../chart/row';
+import { countFor, expandRow, takesForm } from '../chart/row';
+import { layRow } from '../chart/laid';
 import type { Chart } from '../chart/chart';
-import type { PanelPlan, Section } from './plan';
+import type { PanelPlan, Plan, Section } from './plan';
+import { cutRow } from './shaped-row';
+import { shapeIn } from './shapes';
+import { countLive, type Live } from './shaping';
 import { indexAt, type PanelSpans, type View } from './spans';
 import { isCrossing } from './crossings';
-import { sectionIndexAt, type Worksheet } from './worksheet';
+import { charted, isOpen, lastRowOf, sectionIndexAt, type Worksheet } from './worksheet';
 
 /** Positions with a crossing: among the set-up rows, and among the rows of one repeat. */
 type CrossingPositions = {
@@ -64,23 +68,107 @@ function crossingUpTo(
   return setUp.findLast((position) => position <= to) ?? null;
 }
 
+/** Rows in which a panel's positions run up one by one and no stitch of the panel comes or goes. */
 type Stretch = {
   readonly first: number;
   readonly last: number;
   readonly position: number;
-  readonly panel: PanelPlan;
   readonly chart: Chart;
+  /** Looked up only for the stretches that a search comes to. */
+  readonly crossings: () => CrossingPositions;
 };
 
+const NONE: CrossingPositions = { setUp: [], repeat: [], length: 1 };
+
+/** A shaping row is looked at by itself: a crossing may lack a stitch in this very row. */
+function inShapingRow(sheet: Worksheet, row: number, panelId: string, chart: Chart): CrossingPositions {
+  const there = charted(sheet, row).panels.find(({ panel }) => panel.id === panelId);
+  if (!there?.cells.some(({ cell }) => isCrossing(cell))) return NONE;
+  const all = (rows: Chart['rows']) => rows.map((_, i) => i);
+  return { setUp: all(chart.setUp), repeat: all(chart.rows), length: chart.rows.length };
+}
+
+/** Crossing positions of a panel of which only some stitches are on the needle. */
+function whileCut(
+  section: Section,
+  panel: PanelPlan,
+  chart: Chart,
+  firstWale: number,
+  live: Live,
+): CrossingPositions {
+  const crossing = (rows: Chart['rows']) =>
+    rows.flatMap((row, i) => {
+      const cells = layRow(expandRow(row, panel.repeats), firstWale).cells.map((at) => ({ ...at, panel: 0 }));
+      const left = cutRow(cells, live, live, [], section.lacking ?? 'plain').cells;
+      return left.some(({ cell }) => isCrossing(cell)) ? [i] : [];
+    });
+  return { setUp: crossing(chart.setUp), repeat: crossing(chart.rows), length: chart.rows.length };
+}
+
+const widthOf = (plan: Plan, { chart, repeats }: PanelPlan) =>
+  countFor(takesForm((plan.charts[chart] as Chart).rows[0] as Chart['rows'][number]), repeats);
+
+const cutKnown = new WeakMap<Worksheet, Map<string, CrossingPositions>>();
+
+/** The crossing positions of one panel for whatever stitches are live; worked out once for each cut. */
+function crossingsWhile(sheet: Worksheet, s: number, p: number, whole: Stretch) {
+  const section = sheet.plan.sections[s] as Section;
+  const panel = section.panels[p] as PanelPlan;
+  const from = section.panels.slice(0, p).reduce((sum, one) => sum + widthOf(sheet.plan, one), 0);
+  const to = from + widthOf(sheet.plan, panel);
+  const known = cutKnown.get(sheet) ?? new Map<string, CrossingPositions>();
+  cutKnown.set(sheet, known);
+  return (live: Live): CrossingPositions => {
+    const own = live.map(([a, b]) => [Math.max(a, from), Math.min(b, to)] as const).filter(([a, b]) => a < b);
+    if (countLive(own) === to - from) return whole.crossings();
+    const key = `${s} ${p} ${own.join(' ')}`;
+    const found = known.get(key) ?? whileCut(section, panel, whole.chart, from, live);
+    known.set(key, found);
+    return found;
+  };
+}
+
+/** Cuts a stretch where stitches of its section come or go. */
+function cutAtShaping(sheet: Worksheet, s: number, p: number, panelId: string, whole: Stretch): Stretch[] {
+  const shape = sheet.shapes[s];
+  if (!shape) return [whole];
+  const crossingsFor = crossingsWhile(sheet, s, p, whole);
+  const toPiece = (sheet.firstRows[s] as number) - 1 - (sheet.plan.sections[s]?.offset ?? 0);
+  const part = (first: number, last: number, crossings: () => CrossingPositions): Stretch => ({
+    ...whole,
+    first,
+    last,
+    position: whole.position + first - whole.first,
+    crossings,
+  });
+  const during = (live: Live) => () => crossingsFor(live);
+  const cuts: Stretch[] = [];
+  let from = whole.first;
+  let { before: live } = shapeIn(shape, whole.first - toPiece);
+  for (const step of shape.steps) {
+    const row = step.from + toPiece;
+    if (row < whole.first || row > whole.last) continue;
+    if (row > from) cuts.push(part(from, row - 1, during(live)));
+    cuts.push(part(row, row, () => inShapingRow(sheet, row, panelId, whole.chart)));
+    live = step.live;
+    from = row + 1;
+  }
+  return from <= whole.last ? [...cuts, part(from, whole.last, during(live))] : cuts;
+}
+
 function stretchesOf(sheet: Worksheet, section: number, panelId: string, view: View): Stretch[] {
-  const { panels, length } = sheet.plan.sections[section] as Section;
+  const { panels, lastRow } = sheet.plan.sections[section] as Section;
   const p = panels.findIndex((panel) => panel.id === panelId);
   const panel = panels[p];
   if (!panel) return [];
-  const end = (sheet.firstRows[section] as number) + length.rows - 1;
+  const end = lastRowOf(sheet, section) - (lastRow !== undefined && !isOpen(sheet, section) ? 1 : 0);
   const spans = (sheet.spans[view][section] as readonly PanelSpans[])[p] as PanelSpans;
   const chart = sheet.plan.charts[panel.chart] as Chart;
-  return spans.map(({ from, position }, i) => ({ first: from, last: (spans[i + 1]?.from ?? end + 1) - 1, position, panel, chart })); // prettier-ignore
+  const crossings = () => crossingPositions(chart, panel.repeats);
+  return spans.flatMap(({ from, position }, i) => {
+    const last = Math.min(end, (spans[i + 1]?.from ?? end + 1) - 1);
+    return cutAtShaping(sheet, section, p, panelId, { first: from, last, position, chart, crossings });
+  });
 }
 
 export type NextCrossing = {
@@ -97,13 +185,9 @@ export function nextCrossing(sheet: Worksheet, panelId: string, from: number): N
     const stretches = stretchesOf(sheet, s, panelId, 'charted');
     if (stretches.length === 0) return null;
     const here = indexAt(stretches.map(({ first }) => ({ from: first })), from); // prettier-ignore
-    for (const { first, last, position, panel, chart } of stretches.slice(Math.max(0, here))) {
+    for (const { first, last, position, crossings, chart } of stretches.slice(Math.max(0, here))) {
       const start = Math.max(first, from);
-      const found = crossingFrom(
-        crossingPositions(chart, panel.repeats),
-        chart.setUp.length,
-        position + start - first,
-      );
+      const found = crossingFrom(crossings(), chart.setUp.length, position + start - first);
       const row = found === null ? null : first + found - position;
       if (row !== null && row <= last)
         return { row: pieceRow(row), plain: row - from, distance: row - from + 1 };
@@ -117,14 +201,10 @@ export function lastCrossing(sheet: Worksheet, panelId: string, upTo: number): P
   for (let s = sectionIndexAt(sheet, upTo); s >= 0; s -= 1) {
     const stretches = stretchesOf(sheet, s, panelId, 'made');
     if (stretches.length === 0) return null;
-    for (const { first, last, position, panel, chart } of stretches.toReversed()) {
+    for (const { first, last, position, crossings, chart } of stretches.toReversed()) {
       if (first > upTo) continue;
       const end = Math.min(last, upTo);
-      const found = crossingUpTo(
-        crossingPositions(chart, panel.repeats),
-        chart.setUp.length,
-        position + end - first,
-      );
+      const found = crossingUpTo(crossings(), chart.setUp.length, position + end - first);
       if (found !== null && found >= position) return pieceRow(first + found - position);
     }
   }

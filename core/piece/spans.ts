@@ -47,6 +47,7 @@ function startOf(
   first: number,
 ): PatternPosition {
   if (panel.start === 'carryOn') return before ? positionIn(before, first) : patternPosition(0);
+  if ('position' in panel.start) return patternPosition(panel.start.position);
   return panel.start.withSetUp ? patternPosition(0) : positionOfRow(chart, panel.start.row);
 }
 
@@ -67,7 +68,7 @@ export function resolveSpans(
   const lookUp = new Map<string, PanelSpans>();
   return plan.sections.map((section, s) => {
     const first = firstRows[s] as number;
-    const last = first + section.length.rows - 1;
+    const last = (firstRows[s + 1] ?? Infinity) - 1;
     const here = section.panels.map((panel) => {
       const chart = plan.charts[panel.chart] as Chart;
       const byRow = new Map<number, PatternPosition>([

@@ -4,6 +4,8 @@ import type { Chart, RowName } from '../chart/chart';
 import type { LaidCell, LaidRow } from '../chart/laid';
 import type { Side } from '../stitch/types';
 import type { PanelPlan, Section } from './plan';
+import type { CutCrossing } from './shaped-row';
+import type { PlacedAct } from './shaping';
 
 export type PanelRow = {
   readonly panel: PanelPlan;
@@ -17,6 +19,8 @@ export type PanelRow = {
   readonly gives: number;
   readonly firstWale: Wale;
   readonly cells: readonly LaidCell[];
+  /** Wales that shaping has taken out: so many before this column of the row below. None in an unshaped panel. */
+  readonly gaps?: readonly { readonly column: number; readonly wales: number }[];
 };
 
 export type WorkRow = {
@@ -29,4 +33,12 @@ export type WorkRow = {
   readonly panels: readonly PanelRow[];
   /** The whole needle, from the right edge. */
   readonly laid: LaidRow;
+  /** What is shaped in this row, and the crossings that shaping has cut. */
+  readonly acts: readonly PlacedAct[];
+  readonly cut: readonly CutAt[];
+  /** In a shaped section: the line-up at its widest, and where column 0 lies in it, for drawing. */
+  readonly lineUp?: { readonly width: number; readonly taken: number; readonly given: number };
 };
+
+/** A charted crossing that is worked plain or smaller. */
+export type CutAt = Omit<CutCrossing, 'panel'> & { readonly panel: string };

@@ -3,15 +3,17 @@
  * A look-up costs a search over sections and spans plus the stitches of the row, whatever the row's number.
  */
 import { err, ok, type Result } from '../result';
-import { pieceRow, wale, type PieceRow } from '../indices';
-import { countFor, expandRow, takesForm } from '../chart/row';
+import { pieceRow, type PieceRow } from '../indices';
+import { countFor, takesForm } from '../chart/row';
 import { rowAt, type Chart } from '../chart/chart';
-import { layRow, type LaidCell } from '../chart/laid';
 import type { Direction, Hand, Side } from '../stitch/types';
 import { directionOf, oppositeDirection, type Working } from '../stitch/working';
 import { applyDeviations, type Deviation } from './deviation';
-import type { PanelRow, WorkRow } from './work-row';
-import { checkShape, LIMITS, type Plan, type PlanProblem, type Section } from './plan';
+import { cutLineUp, layLastRow, layLineUp, repeatsToFill } from './line-up';
+import { resolveShapes } from './shapes';
+import type { SectionShape } from './shaping';
+import type { WorkRow } from './work-row';
+import { checkShape, LIMITS, plannedRows, type Plan, type PlanProblem, type Section } from './plan';
 import { indexAt, positionIn, resolveSpans, type Amendment, type PanelSpans, type View } from './spans';
 
 export type Worksheet = {
@@ -21,20 +23,39 @@ export type Worksheet = {
   readonly firstRows: readonly PieceRow[];
   readonly starts: readonly { readonly from: number }[];
   readonly spans: Readonly<Record<View, readonly (readonly PanelSpans[])[]>>;
+  readonly shapes: readonly (SectionShape | null)[];
+  /** Ids of the sections that the knitter has ended. */
+  readonly ended: readonly string[];
   readonly deviations: ReadonlyMap<number, readonly Deviation[]>;
   /** Cells laid out so far, for the bench. */
   readonly meter: { cells: number };
 };
 
-export type Facts = { readonly amendments: readonly Amendment[]; readonly deviations: readonly Deviation[] };
+/** A section that the knitter has ended: `row` is its last piece row. */
+export type SectionEnd = { readonly section: string; readonly row: number };
+export type Facts = {
+  readonly amendments: readonly Amendment[];
+  readonly deviations: readonly Deviation[];
+  readonly ends?: readonly SectionEnd[];
+  /** Rows finished: a section that is still open goes on beyond its estimate. */
+  readonly done?: number;
+};
 export const NO_FACTS: Facts = { amendments: [], deviations: [] };
+
+/** Rows of a section that begins with piece row `first`. */
+function rowsOf(plan: Plan, section: Section, first: number, { ends = [], done = 0 }: Facts): number {
+  const end = ends.findLast((one) => one.section === section.id && one.row >= first);
+  if (end) return end.row - first + 1;
+  const planned = plannedRows(plan, section);
+  return 'until' in section.length && done >= first ? Math.max(planned, done - first + 2) : planned;
+}
 
 /** Builds the look-up for a plan whose shape is sound (see {@link checkPlan}). */
 export function worksheet(plan: Plan, facts: Facts = NO_FACTS): Worksheet {
   let next = 1;
   const firstRows = plan.sections.map((section) => {
     const first = pieceRow(next);
-    next += section.length.rows;
+    next += rowsOf(plan, section, first, facts);
     return first;
   });
   const deviations = new Map<number, Deviation[]>();
@@ -45,7 +66,9 @@ export function worksheet(plan: Plan, facts: Facts = NO_FACTS): Worksheet {
     made: resolveSpans(plan, firstRows, facts.amendments, 'made'),
   };
   const starts = firstRows.map((from) => ({ from }));
-  return { plan, rows: next - 1, firstRows, starts, spans, deviations, meter: { cells: 0 } };
+  const { shapes } = resolveShapes(plan);
+  const ended = (facts.ends ?? []).map(({ section }) => section);
+  return { plan, rows: next - 1, firstRows, starts, spans, shapes, ended, deviations, meter: { cells: 0 } };
 }
 
 /** Ids of all panels of all sections. */
@@ -73,38 +96,30 @@ export function workingOf(plan: Plan, row: number, hand: Hand): Working {
   return { side, direction };
 }
 
+/** The last piece row of a section. */
+export const lastRowOf = (sheet: Worksheet, section: number) =>
+  (sheet.firstRows[section + 1] ?? sheet.rows + 1) - 1;
+
+/** A section that the knitter has still to end has no last row yet, only an estimate. */
+export const isOpen = (sheet: Worksheet, section: number) => {
+  const { id, length } = sheet.plan.sections[section] as Section;
+  return 'until' in length && !sheet.ended.includes(id);
+};
+
 function layPanels(sheet: Worksheet, row: number, view: View): WorkRow {
   const sectionIndex = sectionIndexAt(sheet, row);
   const section = sheet.plan.sections[sectionIndex] as Section;
+  const sectionRow = row - (sheet.firstRows[sectionIndex] as number) + 1 + (section.offset ?? 0);
+  const place = { row: pieceRow(row), section, sectionIndex, sectionRow, side: sideOf(sheet.plan, row) };
+  const replaced = section.lastRow && row === lastRowOf(sheet, sectionIndex) && !isOpen(sheet, sectionIndex);
   const spans = sheet.spans[view][sectionIndex] as readonly PanelSpans[];
-  let taken = 0;
-  let given = 0;
-  let waleAt = 0;
-  const panels = section.panels.map((panel, p): PanelRow => {
-    const chart = sheet.plan.charts[panel.chart] as Chart;
-    const { row: chartRow, name } = rowAt(chart, positionIn(spans[p] as PanelSpans, row));
-    const phase = chartRow.kind === 'ring' ? chartRow.phase : 0;
-    const laid = layRow(expandRow(chartRow, panel.repeats), taken + phase, given + phase);
-    const { cells } = laid;
-    sheet.meter.cells += cells.length;
-    const here = { panel, chart, name, firstTaken: taken, firstGiven: given, takes: laid.takes, gives: laid.gives, firstWale: wale(waleAt), cells }; // prettier-ignore
-    taken += laid.takes;
-    given += laid.gives;
-    waleAt += laid.takes;
-    return here;
-  });
-  const cells = ([] as LaidCell[]).concat(...panels.map((panel) => panel.cells));
-  const laid = { cells, takes: taken, gives: given };
-  const sectionRow = row - (sheet.firstRows[sectionIndex] as number) + 1;
-  return {
-    row: pieceRow(row),
-    section,
-    sectionIndex,
-    sectionRow,
-    side: sideOf(sheet.plan, row),
-    panels,
-    laid,
-  };
+  const shape = sheet.shapes[sectionIndex];
+  const full = layLineUp(sheet.plan, section, spans, row);
+  sheet.meter.cells += full.laid.cells.length;
+  const cut = shape ? cutLineUp(full, section, shape, sectionRow) : full;
+  if (!replaced) return { ...place, ...cut };
+  const chart = sheet.plan.charts[section.lastRow as string] as Chart;
+  return { ...place, ...layLastRow(section, chart, cut.laid.takes), lineUp: cut.lineUp };
 }
 
 /** The row as planned. Throws a RangeError outside the piece. */
@@ -121,7 +136,7 @@ export function made(sheet: Worksheet, row: number): WorkRow {
 export const castOnCount = (sheet: Worksheet) => charted(sheet, 1).laid.takes;
 
 /** Stitches that a section's first row takes, counted without laying its repeats out. */
-function stitchesInto(sheet: Worksheet, section: number): number {
+function lineUpInto(sheet: Worksheet, section: number): number {
   const first = sheet.firstRows[section] as number;
   return (sheet.plan.sections[section] as Section).panels.reduce((total, panel, p) => {
     const position = positionIn(
@@ -133,22 +148,43 @@ function stitchesInto(sheet: Worksheet, section: number): number {
   }, 0);
 }
 
+/** A replaced last row must fit on the stitches that are there. */
+function checkLastRow(sheet: Worksheet, section: number): PlanProblem | null {
+  const { lastRow } = sheet.plan.sections[section] as Section;
+  if (lastRow === undefined) return null;
+  const chart = sheet.plan.charts[lastRow];
+  if (!chart) return { code: 'no-such-chart', section };
+  const bare = sheet.plan.sections.map((one, s) => (s === section ? { ...one, lastRow: undefined } : one));
+  const stitches = charted(worksheet({ ...sheet.plan, sections: bare as Section[] }), lastRowOf(sheet, section)).laid.takes; // prettier-ignore
+  const row = chart.rows[0] as Chart['rows'][number];
+  const fits = row.kind === 'line' && repeatsToFill(chart, stitches) !== null;
+  return fits ? null : { code: 'last-row-does-not-fit', stitches, section };
+}
+
 /** Checks a plan whole: its shape, its size, and that each section's first row fits on the row before it. */
 export function checkPlan(plan: Plan): Result<Worksheet, readonly PlanProblem[]> {
-  const shape = checkShape(plan);
-  if (!shape.ok) return shape;
+  const sound = checkShape(plan);
+  if (!sound.ok) return sound;
+  const shapes = resolveShapes(plan);
   const sheet = worksheet(plan);
   const problems: PlanProblem[] = [];
   plan.sections.forEach((_, section) => {
-    const first = sheet.firstRows[section] as number;
-    const needs = stitchesInto(sheet, section);
-    if (needs > LIMITS.stitches) {
-      problems.push({ code: 'too-many-stitches', stitches: needs, most: LIMITS.stitches, section });
-      return;
-    }
+    const stitches = lineUpInto(sheet, section);
+    if (stitches > LIMITS.stitches)
+      problems.push({ code: 'too-many-stitches', stitches, most: LIMITS.stitches, section });
+  });
+  if (problems.length > 0) return err([...problems, ...shapes.problems]);
+  problems.push(...shapes.problems);
+  plan.sections.forEach((_, section) => {
     if (section === 0 || problems.length > 0) return;
+    const first = sheet.firstRows[section] as number;
+    const needs = charted(sheet, first).laid.takes;
     const has = charted(sheet, first - 1).laid.gives;
     if (has !== needs) problems.push({ code: 'seam-differs', has, needs, section });
+  });
+  plan.sections.forEach((_, section) => {
+    const problem = problems.length > 0 ? null : checkLastRow(sheet, section);
+    if (problem) problems.push(problem);
   });
   return problems.length > 0 ? err(problems) : ok(sheet);
 }

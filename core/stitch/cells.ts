@@ -23,6 +23,7 @@ export function takes(cell: Cell): number {
   switch (cell.kind) {
     case 'stitch':
     case 'bobble':
+    case 'bindOff':
       return 1;
     case 'crossing':
       return crossingWidth(cell);
@@ -41,6 +42,7 @@ export function takes(cell: Cell): number {
 export function gives(cell: Cell): number {
   if (cell.kind === 'increase') return cell.how === 'frontBack' ? 2 : 1;
   if (cell.kind === 'decrease') return 1;
+  if (cell.kind === 'bindOff') return 0;
   return takes(cell);
 }
 
@@ -75,6 +77,7 @@ export function links(cell: Cell): readonly Link[] {
       return cell.how === 'frontBack' ? [[0, 0], [0, 1]] : []; // prettier-ignore
     case 'decrease':
       return Array.from({ length: cell.of }, (_, taken) => [taken, 0] as const);
+    case 'bindOff':
     case 'noStitch':
       return [];
     default:
@@ -105,8 +108,9 @@ export function cellKey(cell: Cell): string {
       return `dec:${cell.of}:${cell.lean}:${cell.face}`;
     case 'bobble':
       return `bobble:${cell.face}`;
+    case 'bindOff':
     case 'noStitch':
-      return 'noStitch';
+      return cell.kind;
     default:
       return never(cell);
   }

@@ -46,6 +46,7 @@ export function cellFromOtherSide(cell: Cell): Cell {
     case 'decrease':
     case 'bobble':
       return { ...cell, face: otherFace(cell.face) };
+    case 'bindOff':
     case 'noStitch':
       return cell;
     default:
@@ -86,6 +87,7 @@ export function looksOf(cell: Cell, below: readonly Face[]): Face[] {
     case 'decrease':
     case 'bobble':
       return [cell.face];
+    case 'bindOff':
     case 'noStitch':
       return [];
     default:

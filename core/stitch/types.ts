@@ -49,6 +49,8 @@ export type Cell =
   | Increase
   | Decrease
   | { readonly kind: 'bobble'; readonly face: Face }
+  /** A stitch worked and pulled over its neighbour, off the needle for good. */
+  | { readonly kind: 'bindOff' }
   | { readonly kind: 'noStitch' };
 
 export type Side = 'RS' | 'WS';

@@ -52,6 +52,7 @@ export const cells: fc.Arbitrary<Cell> = fc.oneof(
     })
     .map((v): Cell => ({ kind: 'decrease', ...v })),
   fc.constant<Cell>({ kind: 'noStitch' }),
+  fc.constant<Cell>({ kind: 'bindOff' }),
 );
 
 /** Cells that keep the stitch count. */

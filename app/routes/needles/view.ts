@@ -5,7 +5,7 @@ import type { Picture } from '@core/fabric/shapes';
 import type { JournalState } from '@core/journal/fold';
 import { nextCrossing, type NextCrossing } from '@core/piece/schedule';
 import type { Plan } from '@core/piece/plan';
-import { charted, made, sideOf, worksheet, type Worksheet } from '@core/piece/worksheet';
+import { charted, lastRowOf, made, sideOf, worksheet, type Worksheet } from '@core/piece/worksheet';
 import { countFor, type Count } from '@core/place/count';
 import type { RowLabel } from '@core/notation/problems';
 import type { Side } from '@core/stitch/types';
@@ -114,6 +114,6 @@ export function needlesView(
     picture,
     painting: paint(picture, done),
     sectionName: row.section.name,
-    sectionRowsLeft: row.section.length.rows - row.sectionRow + (working === null ? 0 : 1),
+    sectionRowsLeft: lastRowOf(sheet, row.sectionIndex) - at + (working === null ? 0 : 1),
   };
 }

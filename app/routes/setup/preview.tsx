@@ -2,7 +2,7 @@
 import { useMemo } from 'react';
 import { layOut } from '@core/fabric/layout';
 import { nextCrossing } from '@core/piece/schedule';
-import { castOnCount, charted, type Worksheet } from '@core/piece/worksheet';
+import { castOnCount, charted, lastRowOf, type Worksheet } from '@core/piece/worksheet';
 import { PaintedLayers } from '~/ui/fabric/painted';
 import { paint } from '~/ui/fabric/paint';
 
@@ -12,7 +12,7 @@ const LEAST_STITCHES = 26;
 /** A section's first rows as a picture. */
 function pictureOf(sheet: Worksheet, section: number) {
   const first = sheet.firstRows[section] ?? 1;
-  const rows = sheet.plan.sections[section]?.length.rows ?? 1;
+  const rows = lastRowOf(sheet, section) - first + 1;
   const shown = Math.min(rows, MOST_ROWS);
   return layOut(
     Array.from({ length: shown }, (_, i) => charted(sheet, first + i)),

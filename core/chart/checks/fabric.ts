@@ -20,7 +20,7 @@ function facesOf(cell: Cell): (Face | null)[] {
   if (cell.kind === 'crossing')
     return stitchesAfter(cell).map(({ stitch }) => (isSlip(stitch) ? null : faceOfStitch(stitch)));
   if (cell.kind === 'increase') return cell.how === 'frontBack' ? [null, null] : [null];
-  return cell.kind === 'noStitch' ? [] : [null];
+  return cell.kind === 'noStitch' || cell.kind === 'bindOff' ? [] : [null];
 }
 
 function rowFaces(row: PlacedLaidRow): (Face | null)[] {

@@ -1,0 +1,70 @@
+/** The shape of every section: which wales are on the needle in which row. */
+import { countFor, givesForm, takesForm } from '../chart/row';
+import type { Chart } from '../chart/chart';
+import { plannedRows, type Plan, type PlanProblem, type Section } from './plan';
+import { countLive, shapeOf, type Live, type PlacedAct, type SectionShape } from './shaping';
+import { indexAt } from './spans';
+
+/** Stitches that a panel has in every row; null if its rows differ. */
+function steadyWidth(chart: Chart, repeats: number, withSetUp: boolean): number | null {
+  const rows = [...(withSetUp ? chart.setUp : []), ...chart.rows];
+  const counts = rows.flatMap((row) => [
+    countFor(takesForm(row), repeats),
+    countFor(givesForm(row), repeats),
+  ]);
+  return counts.every((count) => count === counts[0]) ? (counts[0] as number) : null;
+}
+
+const isShaped = (section: Section) => (section.shaping?.length ?? 0) > 0 || section.keepsShape === true;
+
+type Widths = { readonly width: number } | { readonly problem: PlanProblem };
+
+function widthOf(plan: Plan, section: Section): Widths {
+  let width = 0;
+  for (const [index, { chart: key, repeats, start }] of section.panels.entries()) {
+    const chart = plan.charts[key] as Chart;
+    if (chart.rows[0]?.kind === 'ring') return { problem: { code: 'ring-cannot-be-shaped', panel: index } };
+    const withSetUp = typeof start === 'object' && 'withSetUp' in start && start.withSetUp;
+    const panel = steadyWidth(chart, repeats, withSetUp);
+    if (panel === null) return { problem: { code: 'line-up-changes-width', panel: index } };
+    width += panel;
+  }
+  return { width };
+}
+
+export const endOf = ({ start, steps }: SectionShape): Live => steps[steps.length - 1]?.live ?? start;
+
+/** Shapes by section, null where nothing is shaped; and what stands in their way. */
+export function resolveShapes(plan: Plan) {
+  const problems: PlanProblem[] = [];
+  const shapes: (SectionShape | null)[] = [];
+  plan.sections.forEach((section, s) => {
+    shapes.push(null);
+    if (!isShaped(section)) return;
+    const found = widthOf(plan, section);
+    if ('problem' in found) return void problems.push({ ...found.problem, section: s });
+    const { width } = found;
+    const before = section.keepsShape ? shapes[s - 1] : null;
+    if (section.keepsShape && before?.width !== width)
+      return void problems.push({ code: 'no-shape-to-keep', section: s });
+    const open = 'until' in section.length;
+    const rows = open ? Infinity : plannedRows(plan, section) + (section.offset ?? 0);
+    const shape = shapeOf(section.shaping ?? [], width, rows, before ? endOf(before) : null);
+    if (shape.ok) shapes[s] = shape.value;
+    else problems.push({ ...shape.error, section: s });
+  });
+  return { shapes, problems };
+}
+
+const NO_ACTS: readonly PlacedAct[] = [];
+
+/** Wales on the needle before and after a row of the section, and what is shaped in it. O(log shaping rows). */
+export function shapeIn(shape: SectionShape, sectionRow: number) {
+  const index = indexAt(shape.steps, sectionRow);
+  const step = shape.steps[index];
+  const after = step?.live ?? shape.start;
+  if (step?.from !== sectionRow) return { before: after, after, acts: NO_ACTS, step: index };
+  return { before: shape.steps[index - 1]?.live ?? shape.start, after, acts: step.acts, step: index };
+}
+
+export const isFull = (live: Live, width: number) => countLive(live) === width;
