@@ -12,7 +12,8 @@ const MAY = {
   place: ['piece', 'chart', 'stitch'],
   repair: ['piece', 'chart', 'stitch'],
   fabric: ['piece', 'chart', 'stitch'],
-  draft: ['notation', 'piece', 'chart', 'stitch'],
+  plan: ['piece', 'chart', 'stitch'],
+  draft: ['notation', 'plan', 'piece', 'chart', 'stitch'],
   formats: ['notation', 'piece', 'chart', 'stitch'],
 };
 

@@ -1,6 +1,36 @@
 /** Words for what a plan gets wrong. */
 import { never } from '@core/result';
 import type { DraftProblem } from '@core/draft/draft';
+import type { MakingField } from '@core/plan/check-making';
+import type { GaugeProblem } from '@core/plan/gauge';
+
+const SWATCH_FIELDS = {
+  stitches: 'stitches of the swatch',
+  widthCm: 'width of the swatch',
+  rows: 'rows of the swatch',
+  heightCm: 'height of the swatch',
+  grams: 'weight of the swatch',
+} as const;
+const MAKING_FIELDS: Readonly<Record<MakingField, string>> = {
+  needle: 'needle size',
+  needleLength: 'length of the needle',
+  ballGrams: 'weight of a ball',
+  ballMetres: 'length of yarn in a ball',
+  ballCount: 'number of balls',
+  target: 'width that you want',
+  wantedStitches: 'stitches that you want to 10 cm',
+  wantedRows: 'rows that you want to 10 cm',
+  panelWidth: 'measured width of a panel',
+};
+
+export function gaugeWords(problem: GaugeProblem): string {
+  if (problem.code === 'not-a-measure')
+    return `The ${SWATCH_FIELDS[problem.field]} must be more than 0 and at most ${problem.most}.`;
+  const found = Math.round(problem.value * 10) / 10;
+  return `${found} ${problem.field} to 10 cm cannot be: look again at what the swatch measures (${problem.least} to ${problem.most} are possible).`;
+}
+
+const times = (count: number) => (count === 1 ? 'once' : `${count} times`);
 
 export function planWords(p: DraftProblem): string {
   switch (p.code) {
@@ -31,7 +61,59 @@ export function planWords(p: DraftProblem): string {
     case 'too-many-stitches':
       return `${p.stitches} stitches are more than a row can have here (${p.most}). Take fewer repeats.`;
     case 'seam-differs':
-      return `The section before leaves ${p.has} stitches, but this one needs ${p.needs}. Change repeats, or add an increase row between them.`;
+      return `The section before leaves ${p.has} stitches, but this one needs ${p.needs}. Change repeats, or put a row of ${p.has < p.needs ? `${p.needs - p.has} increases` : `${p.has - p.needs} decreases`} between them.`;
+    case 'no-such-panel':
+      return 'The length names a panel that this section does not have, or none of its rows. Choose one.';
+    case 'length-not-sound':
+      return 'Give a length of more than 0 and at most 20 metres.';
+    case 'line-up-changes-width':
+      return 'This pattern has more stitches in some rows than in others, so the section cannot be shaped as well. Shape a section without it.';
+    case 'ring-cannot-be-shaped':
+      return 'A pattern that closes over the start of the round cannot be shaped. Take the tick for closing away.';
+    case 'no-shape-to-keep':
+      return 'The section before is not shaped, or its panels have another width in all. Take the tick away or make them alike.';
+    case 'last-row-does-not-fit':
+      return `The last row must fill ${p.stitches} stitches, and its repeat does not.`;
+    case 'last-row-not-read':
+      return 'The last row cannot be read yet. Write it as "Row 1: ..."';
+    case 'change-outside':
+      return `The section has rows 1 to ${p.rows}; nothing can change in row ${p.row}.`;
+    case 'phase-not-sound':
+      return 'Say from which row, every how many rows and how often: whole numbers from 1 on.';
+    case 'shaping-past-the-end':
+      return `The last shaping would fall in row ${p.row}, but the section ends with row ${p.rows}. Shape less often or faster, or make the section longer.`;
+    case 'nothing-left':
+      return `In row ${p.row} no stitch would be left to shape. Shape fewer times.`;
+    case 'shapings-meet':
+      return `In row ${p.row} two shapings need the same stitches. Move one of them by a row or a stitch.`;
+    case 'nothing-to-widen-into':
+      return `In row ${p.row} nothing was taken away that could be added again.`;
+    case 'place-outside':
+      return `The section has ${p.width} stitches across; this place lies outside them.`;
+    case 'bind-off-inside':
+      return 'Stitches are bound off at an edge, with none outside them.';
+    case 'too-much-shaping':
+      return `A section is shaped at most ${p.most} times.`;
+    case 'length-needs-gauge':
+      return 'A length in centimetres or inches needs your gauge. Measure a swatch, or say it in rows.';
+    case 'nothing-to-spread-over':
+      return 'Such a row needs a section before it. Move it, or cast on with other repeats.';
+    case 'spread-not-sound':
+      return `Say how often: a whole number from 1 to ${p.most}.`;
+    case 'more-than-gaps':
+      return `${p.times} do not fit in one row: there is room for ${p.gaps}. Use two rows with some rows between.`;
+    case 'crossings-in-the-way':
+      return `Only ${times(p.fit)} can it be done outside the coming crossings, not ${times(p.times)}. Allow it in cables, or name the columns.`;
+    case 'no-column-named':
+      return 'No column is named that could take it. Name the new columns of at least one panel.';
+    case 'columns-touch':
+      return 'Two new stitches would stand side by side, or outside the edge: in one row each needs an old stitch on both sides.';
+    case 'column-outside':
+      return `${p.panel} has ${p.most} columns in its repeat. Name columns from 1 to ${p.most}, counted from the right.`;
+    case 'swatch':
+      return gaugeWords(p.problem);
+    case 'measure':
+      return `The ${MAKING_FIELDS[p.field]} must be more than 0 and at most ${p.most}.`;
     case 'rows-not-read':
       return 'These rows cannot be read yet.';
     case 'does-not-close':

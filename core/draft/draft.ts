@@ -8,8 +8,16 @@ import type { Construction } from '../stitch/construction';
 import type { Direction, Side } from '../stitch/types';
 import type { NotationProblem } from '../notation/problems';
 import { readRows } from '../notation/read';
+import { mirrorChart } from '../chart/mirrored';
 import { checkPlan, type Worksheet } from '../piece/worksheet';
-import type { PanelPlan, Plan, PlanProblem } from '../piece/plan';
+import { NO_MAKING, type Making } from '../piece/making';
+import { plannedRows, type Change, type Ending, type Length, type PanelPlan, type Plan, type PlanProblem, type Section } from '../piece/plan'; // prettier-ignore
+import type { Lacking } from '../piece/shaped-row';
+import type { Shaping } from '../piece/shaping';
+import { checkMaking, type MakingProblem } from '../plan/check-making';
+import { gaugeOf } from '../plan/gauge';
+import { shapingsOf, type ShapingDraft } from './shaping-draft';
+import { spreadRow, type SpreadDraft, type SpreadRow, type SpreadRowProblem } from './spread-row';
 
 export type PanelDraft = {
   readonly id: string;
@@ -23,6 +31,8 @@ export type PanelDraft = {
   readonly edge: boolean;
   /** In the round: closed over the start of the round, where it is the only panel. */
   readonly closed: boolean;
+  /** Knitted as the mirror image of its rows. */
+  readonly mirrored?: boolean;
 };
 /** A panel of written rows, once across, from row 1, unless said otherwise. */
 export const panelDraft = (
@@ -43,11 +53,30 @@ export const panelDraft = (
   ...more,
 });
 
+/** What a section's length is said in; `rows` of the section is used where this is absent. */
+export type LengthDraft =
+  | { readonly kind: 'repeats'; readonly repeats: number; readonly of: string }
+  | {
+      readonly kind: 'until';
+      readonly cm: number;
+      readonly from: 'castOn' | 'section';
+      readonly ending: Ending | null;
+    };
+
 export type SectionDraft = {
   readonly id: string;
   readonly name: string;
   readonly rows: number;
   readonly panels: readonly PanelDraft[];
+  readonly length?: LengthDraft;
+  readonly shaping?: readonly ShapingDraft[];
+  readonly lacking?: Lacking;
+  readonly keepsShape?: boolean;
+  /** Written row, over the whole width, that is worked in place of the section's last. */
+  readonly lastRow?: { readonly text: string; readonly mirrored: boolean };
+  readonly changes?: readonly Change[];
+  /** A section of one row made from its neighbours; it has no panels of its own. */
+  readonly spread?: SpreadDraft;
 };
 export type PieceDraft = {
   readonly name: string;
@@ -55,10 +84,14 @@ export type PieceDraft = {
   readonly firstSide: Side;
   readonly firstDirection: Direction;
   readonly sections: readonly SectionDraft[];
+  readonly making?: Making;
 };
 
+type InSection = { readonly section: number };
+/** `shaping` is an index into the section's drafts of shaping. */
 export type DraftProblem =
   | PlanProblem
+  | MakingProblem
   | { readonly code: 'no-name' }
   | {
       readonly code: 'rows-not-read';
@@ -66,9 +99,18 @@ export type DraftProblem =
       readonly panel: number;
       readonly problems: readonly NotationProblem[];
     }
-  | { readonly code: 'does-not-close'; readonly section: number; readonly panel: number };
+  | { readonly code: 'does-not-close'; readonly section: number; readonly panel: number }
+  | (InSection & { readonly code: 'last-row-not-read'; readonly problems: readonly NotationProblem[] })
+  | (InSection & { readonly code: 'length-needs-gauge'; readonly shaping?: number })
+  | (InSection & { readonly code: 'nothing-to-spread-over' })
+  | (InSection & SpreadRowProblem);
 
-export type CheckedDraft = { readonly plan: Plan; readonly sheet: Worksheet };
+/** `spreads` are the increase and decrease rows by the index of their section. */
+export type CheckedDraft = {
+  readonly plan: Plan;
+  readonly sheet: Worksheet;
+  readonly spreads: ReadonlyMap<number, SpreadRow>;
+};
 
 type Readings = Map<string, ReturnType<typeof readRows>>;
 
@@ -81,15 +123,17 @@ function read(draft: PieceDraft, panel: PanelDraft, readings: Readings) {
   return found;
 }
 
+type At = { readonly section: number; readonly panel: number };
+
 function chartFor(
   draft: PieceDraft,
   panel: PanelDraft,
-  at: { section: number; panel: number },
+  at: At,
   readings: Readings,
 ): Result<Chart, DraftProblem> {
   const reading = read(draft, panel, readings);
   if (!reading.ok) return err({ code: 'rows-not-read', ...at, problems: reading.error });
-  const { chart } = reading.value;
+  const chart = panel.mirrored ? mirrorChart(reading.value.chart) : reading.value.chart;
   if (!panel.closed || draft.construction !== 'round') return ok(chart);
   const ring = closeToRing(chart);
   return ring.ok ? ring : err({ code: 'does-not-close', ...at });
@@ -107,35 +151,170 @@ function planPanel(panel: PanelDraft, chart: string): PanelPlan {
   };
 }
 
-/** Panels that read alike share a chart, so that a panel which carries on finds the very same one. */
-export function checkDraft(draft: PieceDraft): Result<CheckedDraft, readonly DraftProblem[]> {
-  const problems: DraftProblem[] = draft.name.trim() === '' ? [{ code: 'no-name' }] : [];
-  const charts: Record<string, Chart> = {};
-  const readings: Readings = new Map();
-  const keys = new Map<string, string>();
-  const sections = draft.sections.map((section, s) => ({
-    id: section.id,
-    name: section.name.trim() || `section ${s + 1}`,
-    length: { rows: section.rows },
-    panels: section.panels.map((panel, p) => {
-      const source = `${panel.closed ? 'ring' : 'line'} ${panel.name} ${panel.text}`;
-      const key = keys.get(source) ?? `chart-${keys.size + 1}`;
-      keys.set(source, key);
-      const chart = chartFor(draft, panel, { section: s, panel: p }, readings);
-      if (chart.ok) charts[key] = chart.value;
-      else problems.push(chart.error);
-      return planPanel(panel, key);
-    }),
-  }));
-  const { construction, firstSide, firstDirection } = draft;
-  const plan: Plan = { construction, firstSide, firstDirection, sections, charts };
-  const unread = problems.some(({ code }) => code === 'rows-not-read' || code === 'does-not-close');
-  const checked = checkPlan(plan);
-  if (!checked.ok)
-    problems.push(
-      ...checked.error.filter(
-        ({ code }) => !(unread && (code === 'no-such-chart' || code === 'seam-differs')),
-      ),
+const spreadKey = (section: number) => `spread-${section + 1}`;
+
+/** Turns sections into a plan one after the other; a row spread between two sections needs both. */
+class Planner {
+  readonly problems: DraftProblem[];
+  readonly spreads = new Map<number, SpreadRow>();
+  private readonly charts: Record<string, Chart> = {};
+  private readonly readings: Readings = new Map();
+  private readonly keys = new Map<string, string>();
+  private readonly rowsPer10: number | null;
+
+  constructor(private readonly draft: PieceDraft) {
+    const making = draft.making ?? NO_MAKING;
+    const gauge = making.swatch && gaugeOf(making.swatch);
+    this.rowsPer10 = gauge?.ok ? gauge.value.rows : null;
+    this.problems = [
+      ...(draft.name.trim() === '' ? [{ code: 'no-name' } as const] : []),
+      ...checkMaking(making),
+    ];
+  }
+
+  /** Panels that read alike share a chart, so that a panel which carries on finds the very same one. */
+  private panel(panel: PanelDraft, at: At): PanelPlan {
+    const kind = `${panel.closed ? 'ring' : 'line'}${panel.mirrored ? ' mirrored' : ''}`;
+    const source = `${kind} ${panel.name} ${panel.text}`;
+    const key = this.keys.get(source) ?? `chart-${this.keys.size + 1}`;
+    this.keys.set(source, key);
+    const chart = chartFor(this.draft, panel, at, this.readings);
+    if (chart.ok) this.charts[key] = chart.value;
+    else this.problems.push(chart.error);
+    return planPanel(panel, key);
+  }
+
+  private rowsTo(cm: number, section: number, shaping?: number): number {
+    if (this.rowsPer10 !== null) return Math.round((cm * this.rowsPer10) / 10);
+    this.problems.push({ code: 'length-needs-gauge', section, ...(shaping !== undefined && { shaping }) });
+    return 1;
+  }
+
+  private length({ length, rows }: SectionDraft, s: number, before: readonly Section[]): Length {
+    if (!length) return { rows };
+    if (length.kind === 'repeats') return { repeats: length.repeats, of: length.of };
+    const { cm, from, ending } = length;
+    const sound = cm > 0 && Number.isFinite(cm);
+    const plan = this.plan(before);
+    const done = from === 'castOn' ? before.reduce((sum, one) => sum + plannedRows(plan, one), 0) : 0;
+    const estimate = sound ? Math.max(1, this.rowsTo(cm, s) - done) : 1;
+    return { until: { cm, from, ...(ending && { ending }) }, estimate };
+  }
+
+  private firstRow({ from }: ShapingDraft, s: number, index: number, rowsBefore: number): number {
+    if ('row' in from) return from.row;
+    const row = this.rowsTo(from.cm, s, index) + 1;
+    const { construction, firstSide } = this.draft;
+    if (construction !== 'flat') return row;
+    return ((rowsBefore + row) % 2 === 1) === (firstSide === 'RS') ? row : row + 1;
+  }
+
+  private shapings(section: SectionDraft, s: number, before: readonly Section[]) {
+    const plan = this.plan(before);
+    const rowsBefore = before.reduce((sum, one) => sum + plannedRows(plan, one), 0);
+    return (section.shaping ?? []).map((one, i): Shaping[] =>
+      shapingsOf(one, this.firstRow(one, s, i, rowsBefore)),
     );
-  return problems.length === 0 && checked.ok ? ok({ plan, sheet: checked.value }) : err(problems);
+  }
+
+  /** Which draft of shaping each of a section's schedules came from. */
+  readonly shapingOwners = new Map<number, number[]>();
+
+  private section(section: SectionDraft, s: number, before: readonly Section[]): Section {
+    const shapings = this.shapings(section, s, before);
+    this.shapingOwners.set(
+      s,
+      shapings.flatMap((many, i) => many.map(() => i)),
+    );
+    const { lacking, keepsShape, changes } = section;
+    return {
+      id: section.id,
+      name: section.name.trim() || `section ${s + 1}`,
+      length: this.length(section, s, before),
+      panels: section.panels.map((panel, p) => this.panel(panel, { section: s, panel: p })),
+      ...(shapings.length > 0 && { shaping: shapings.flat() }),
+      ...(lacking && { lacking }),
+      ...(keepsShape && { keepsShape }),
+      ...(section.lastRow && { lastRow: this.lastRow(section.lastRow, s) }),
+      ...(changes && changes.length > 0 && { changes }),
+    };
+  }
+
+  private lastRow({ text, mirrored }: NonNullable<SectionDraft['lastRow']>, s: number): string {
+    const key = `last-row-${s + 1}`;
+    const read = readRows(text, 'last row', {});
+    if (read.ok) this.charts[key] = mirrored ? mirrorChart(read.value.chart) : read.value.chart;
+    else this.problems.push({ code: 'last-row-not-read', section: s, problems: read.error });
+    return key;
+  }
+
+  private spreadSection({ id, name }: SectionDraft, s: number): Section {
+    const start = { row: 1, withSetUp: false };
+    const panel: PanelPlan = { id: `${id}-row`, name, chart: spreadKey(s), repeats: 1, start, edge: true };
+    return { id, name: name.trim() || 'Increases', length: { rows: 1 }, panels: [panel] };
+  }
+
+  /** Fills in the row of a spread section, once the sections around it stand. */
+  private fillSpread(spread: SpreadDraft, s: number, sections: readonly Section[]) {
+    const below = s > 0 ? checkPlan(this.plan(sections.slice(0, s))) : null;
+    if (!below) return void this.problems.push({ code: 'nothing-to-spread-over', section: s });
+    const next = this.draft.sections[s + 1]?.spread ? undefined : sections[s + 1];
+    const readable = next?.panels.every(({ chart }) => (this.charts[chart]?.rows.length ?? 0) > 0) ?? true;
+    if (!below.ok || !readable) return;
+    const row = spreadRow(below.value, next, spread);
+    if (!row.ok) return void this.problems.push({ ...row.error, section: s });
+    this.charts[spreadKey(s)] = row.value.chart;
+    this.spreads.set(s, row.value);
+  }
+
+  private plan(sections: readonly Section[]): Plan {
+    const { construction, firstSide, firstDirection, making } = this.draft;
+    return {
+      construction,
+      firstSide,
+      firstDirection,
+      sections,
+      charts: this.charts,
+      ...(making && { making }),
+    };
+  }
+
+  all(): Plan {
+    const sections: Section[] = [];
+    this.draft.sections.forEach((section, s) => {
+      sections.push(section.spread ? this.spreadSection(section, s) : this.section(section, s, sections));
+    });
+    this.draft.sections.forEach(({ spread }, s) => spread && this.fillSpread(spread, s, sections));
+    return this.plan(sections);
+  }
+}
+
+/** Problems that only follow from another one, which is told already. */
+const FOLLOWS = [
+  'no-such-chart',
+  'seam-differs',
+  'no-such-panel',
+  'line-up-changes-width',
+  'last-row-does-not-fit',
+];
+const UNREAD = ['rows-not-read', 'does-not-close', 'last-row-not-read'];
+
+export function checkDraft(draft: PieceDraft): Result<CheckedDraft, readonly DraftProblem[]> {
+  const planner = new Planner(draft);
+  const plan = planner.all();
+  const { problems } = planner;
+  const spreadFailed = draft.sections.some(({ spread }, s) => spread && !planner.spreads.has(s));
+  const unread = spreadFailed || problems.some(({ code }) => UNREAD.includes(code));
+  const checked = checkPlan(plan);
+  if (!checked.ok) {
+    const owned = checked.error.map((p) =>
+      'shaping' in p && p.section !== undefined
+        ? { ...p, shaping: planner.shapingOwners.get(p.section)?.[p.shaping] ?? 0 }
+        : p,
+    );
+    problems.push(...owned.filter(({ code }) => !(unread && FOLLOWS.includes(code))));
+  }
+  return problems.length === 0 && checked.ok
+    ? ok({ plan, sheet: checked.value, spreads: planner.spreads })
+    : err(problems);
 }

@@ -3,6 +3,7 @@ import { err, ok, type Result } from '../result';
 import type { Chart } from '../chart/chart';
 import type { Construction } from '../stitch/construction';
 import type { Direction, Side } from '../stitch/types';
+import type { Making } from './making';
 import type { Lacking } from './shaped-row';
 import type { Shaping, ShapingProblem } from './shaping';
 
@@ -67,6 +68,7 @@ export type Plan = {
   readonly firstDirection: Direction;
   readonly sections: readonly Section[];
   readonly charts: Readonly<Record<string, Chart>>;
+  readonly making?: Making;
 };
 
 export const LIMITS = {

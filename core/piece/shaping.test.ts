@@ -271,7 +271,8 @@ describe('what cannot be', () => {
     ['a phase of half a row', { rows: 5, panels, shaping: [edge('right', 0, at(1.5, 1))] }, 'phase-not-sound'],
     ['an inset wider than the piece', { rows: 5, panels, shaping: [edge('right', 10, at(1, 1))] }, 'place-outside'],
     ['a bind-off in the middle', { rows: 5, panels, shaping: [edge('right', 3, at(1, 1), { kind: 'bindOff', stitches: 2 })] }, 'bind-off-inside'],
-    ['two edges that meet', { rows: 20, panels: [{ chart: 'stockinette', repeats: 3, id: 'a' }], shaping: [edge('right', 0, at(1, 1)), edge('left', 0, at(1, 1))] }, 'shapings-meet'],
+    ['two edges that meet', { rows: 20, panels: [{ chart: 'stockinette', repeats: 3, id: 'a' }], shaping: [edge('right', 0, at(1, 1)), edge('left', 0, at(1, 1))] }, 'nothing-left'],
+    ['a wale beside the edge that is shaped too', { rows: 20, panels, shaping: [edge('left', 0, at(1, 1)), { id: 'w', act: K2TOG, phases: at(1, 1), place: { kind: 'wale', wale: 8, towards: 'left' } }] }, 'shapings-meet'],
     ['a set-up row that widens', { rows: 20, panels: [{ chart: 'Set-up row: k1, m1r, k1.\nRow 1: p3.\nRow 2: k3.', id: 'a', withSetUp: true }], shaping: [edge('right', 0, at(1, 1))] }, 'line-up-changes-width'],
   ])('%s', (_, spec, code) => expect(problems([spec])).toEqual([code])); // prettier-ignore
   it('no shape to keep on another line-up', () =>

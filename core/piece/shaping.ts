@@ -221,11 +221,20 @@ function actOnce(needle: Needle, { place, act }: Shaping, shaping: number): Plac
   return done && [{ ...done, shaping, cell: act }];
 }
 
-/** Why an act found no stitches: none would be left, or other shaping of the same row has them. */
-function whyNot(needle: Needle, { act }: Shaping, { row, shaping }: Due): ShapingProblem {
-  if (act.kind === 'increase') return { code: 'nothing-to-widen-into', shaping, row };
-  const least = act.kind === 'bindOff' ? act.stitches + 1 : act.of;
-  return { code: countLive(needle.live) < least ? 'nothing-left' : 'shapings-meet', shaping, row };
+const neededFor = ({ place, act }: Shaping) =>
+  (act.kind === 'bindOff' ? act.stitches : act.kind === 'decrease' ? act.of : 0) + (place.kind === 'edge' ? place.inset : 0); // prettier-ignore
+
+/** Why an act found no stitches: too few are left for what this row does, or other shaping of the row has them. */
+function whyNot(
+  needle: Needle,
+  shapings: readonly Shaping[],
+  due: readonly Due[],
+  { row, shaping }: Due,
+): ShapingProblem {
+  if (shapings[shaping]?.act.kind === 'increase') return { code: 'nothing-to-widen-into', shaping, row };
+  const here = due.filter((one) => one.row === row).map((one) => shapings[one.shaping] as Shaping);
+  const needed = here.reduce((sum, one) => sum + neededFor(one), 0);
+  return { code: countLive(needle.live) <= needed ? 'nothing-left' : 'shapings-meet', shaping, row };
 }
 
 /**
@@ -263,7 +272,7 @@ export function shapeOf(
     if (last?.from !== at.row) needle.nextRow();
     const shaping = shapings[at.shaping] as Shaping;
     const acts = actOnce(needle, shaping, at.shaping);
-    if (!acts || countLive(needle.live) === 0) return err(whyNot(needle, shaping, at));
+    if (!acts || countLive(needle.live) === 0) return err(whyNot(needle, shapings, due, at));
     if (last?.from === at.row) {
       last.acts.push(...acts);
       last.live = needle.live;
