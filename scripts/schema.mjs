@@ -1,4 +1,4 @@
-/** `npm run schema`: writes docs/pattern-1.schema.json from the schema that the app uses. */
+/** `npm run schema`: writes the schemas of our files in docs/ from those that the app uses. */
 import fs from 'node:fs';
 import path from 'node:path';
 import { build } from 'esbuild';
@@ -8,7 +8,7 @@ const { outputFiles } = await build({
   absWorkingDir: ROOT,
   stdin: {
     contents:
-      "import { z } from 'zod'; import { patternFileSchema } from './core/formats/schema'; export default z.toJSONSchema(patternFileSchema);",
+      "import { z } from 'zod'; import { patternFileSchema } from './core/formats/schema'; import { pieceFileSchema } from './core/formats/piece-schema'; export default { 'pattern-1': z.toJSONSchema(patternFileSchema), 'piece-2': z.toJSONSchema(pieceFileSchema) };",
     resolveDir: ROOT,
     loader: 'ts',
   },
@@ -18,5 +18,6 @@ const { outputFiles } = await build({
   format: 'esm',
 });
 const code = Buffer.from(outputFiles[0].contents).toString('base64');
-const { default: schema } = await import(`data:text/javascript;base64,${code}`);
-fs.writeFileSync(path.join(ROOT, 'docs/pattern-1.schema.json'), `${JSON.stringify(schema, null, 2)}\n`);
+const { default: schemas } = await import(`data:text/javascript;base64,${code}`);
+for (const [name, schema] of Object.entries(schemas))
+  fs.writeFileSync(path.join(ROOT, `docs/${name}.schema.json`), `${JSON.stringify(schema, null, 2)}\n`);

@@ -38,6 +38,21 @@ export async function createPiece(
   return id;
 }
 
+/** Plans in use, for the posts of rows that follow one another. All writing goes through this process. */
+const plans = new Map<string, Plan>();
+const MOST_PLANS = 50;
+
+export async function planInUse(db: Database, knitterId: string, id: string): Promise<Plan | null> {
+  const key = `${knitterId} ${id}`;
+  const known = plans.get(key);
+  if (known) return known;
+  const piece = await findPiece(db, knitterId, id);
+  if (!piece) return null;
+  if (plans.size >= MOST_PLANS) plans.clear();
+  plans.set(key, piece.plan);
+  return piece.plan;
+}
+
 const columns = { id: pieces.id, name: pieces.name, yarn: pieces.yarn, plan: revisions.plan };
 
 export async function findPiece(db: Database, knitterId: string, id: string): Promise<PieceRecord | null> {

@@ -1,5 +1,6 @@
 /** How a knitter knits, and how she likes to see it. */
 import type { School } from '@core/place/count';
+import type { Units } from '@core/plan/units';
 import type { Family } from '@core/notation/names';
 import type { Hand } from '@core/stitch/types';
 
@@ -9,7 +10,7 @@ export type Theme = (typeof THEMES)[number];
 export type KnitterSettings = {
   readonly hand: Hand;
   readonly school: School;
-  readonly units: 'cm' | 'in';
+  readonly units: Units;
   readonly family: Family;
   /** On WS rows the fabric is shown as it faces her or as the chart shows it; null until she has chosen. */
   readonly wrongSide: 'faces' | 'chart' | null;

@@ -1,9 +1,11 @@
 /** The journal in words. */
+import type { Units } from '@core/plan/units';
 import type { JournalEvent } from '@core/journal/events';
 import type { Verdict } from '@core/journal/fold';
 import { never } from '@core/result';
+import { lengthWords, weightWords } from './measures';
 
-export function eventWords(event: JournalEvent, panelName: (id: string) => string): string {
+export function eventWords(event: JournalEvent, panelName: (id: string) => string, units: Units): string {
   switch (event.kind) {
     case 'rowDone':
       return `Row ${event.row} done`;
@@ -25,6 +27,16 @@ export function eventWords(event: JournalEvent, panelName: (id: string) => strin
       return `${panelName(event.panel)}: crossing in row ${event.pieceRow} marked as wrong`;
     case 'mended':
       return 'A crossing put right';
+    case 'measured':
+      return event.since === 0
+        ? `Measured: ${lengthWords(event.cm, units)} after row ${event.row}`
+        : `Measured: ${lengthWords(event.cm, units)} from row ${event.since + 1} to row ${event.row}`;
+    case 'weighed':
+      return `Yarn left after row ${event.row}: ${weightWords(event.grams, units)}`;
+    case 'sectionEnded':
+      return `Section ended with row ${event.row}`;
+    case 'planChanged':
+      return `Plan changed from row ${event.from} on`;
     default:
       return never(event);
   }

@@ -104,10 +104,12 @@ describe('other words', () => {
         from: 3,
         since: 1,
         panel: 'p',
+        cm: 38.1,
+        grams: 50,
         text: 'mine',
         target: 'x',
       }) as unknown as JournalEvent;
-    const said = HAPPENINGS.map((kind) => eventWords(event(kind), () => 'eel rope'));
+    const said = HAPPENINGS.map((kind) => eventWords(event(kind), () => 'eel rope', 'in'));
     expect(new Set(said).size).toBe(HAPPENINGS.length);
     expect(said.join()).not.toMatch(/undefined|NaN/);
   });

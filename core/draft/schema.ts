@@ -82,7 +82,7 @@ const section = z.strictObject({
 });
 
 const gauge = z.strictObject({ stitches: count, rows: count });
-const making = z.strictObject({
+export const makingSchema = z.strictObject({
   swatch: z
     .strictObject({ stitches: count, widthCm: count, rows: count, heightCm: count, grams: count.nullable() })
     .nullable(),
@@ -99,5 +99,5 @@ export const draftSchema = z.strictObject({
   firstSide: side,
   firstDirection: z.enum(['rightToLeft', 'leftToRight']),
   sections: z.array(section).max(300),
-  making: making.optional(),
+  making: makingSchema.optional(),
 });

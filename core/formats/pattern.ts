@@ -58,8 +58,19 @@ export const choicesIn = (choices: FileChoices): Choices => ({
   meanings: mapped(choices.meanings, (code) => cellOfCode(code) as Cell),
 });
 
+export const chartOut = ({ firstSide, setUp, rows }: Chart): PatternFile['chart'] => ({
+  firstSide,
+  setUp: setUp.map(rowOut),
+  rows: rows.map(rowOut),
+});
+export const chartIn = (name: string, { firstSide, setUp, rows }: PatternFile['chart']): Chart => ({
+  name,
+  firstSide,
+  setUp: setUp.map(rowIn),
+  rows: rows.map(rowIn),
+});
+
 export function patternFile({ name, text, choices, inTheRound, chart }: Pattern): PatternFile {
-  const { firstSide, setUp, rows } = chart;
   return {
     format: PATTERN_FORMAT,
     version: PATTERN_VERSION,
@@ -67,20 +78,13 @@ export function patternFile({ name, text, choices, inTheRound, chart }: Pattern)
     text,
     choices: choicesOut(choices),
     inTheRound,
-    chart: { firstSide, setUp: setUp.map(rowOut), rows: rows.map(rowOut) },
+    chart: chartOut(chart),
   };
 }
 
 /** A file of the right form as a pattern, not checked any further. */
 export function patternIn({ name, text, choices, inTheRound, chart }: PatternFile): Pattern {
-  const { firstSide, setUp, rows } = chart;
-  return {
-    name,
-    text,
-    choices: choicesIn(choices),
-    inTheRound,
-    chart: { name, firstSide, setUp: setUp.map(rowIn), rows: rows.map(rowIn) },
-  };
+  return { name, text, choices: choicesIn(choices), inTheRound, chart: chartIn(name, chart) };
 }
 
 export const writePattern = (pattern: Pattern) => `${JSON.stringify(patternFile(pattern), null, 1)}\n`;

@@ -29,6 +29,12 @@ const row = z.union([
 ]);
 const rows = z.array(row).max(5000);
 
+export const chartSchema = z.strictObject({
+  firstSide: z.enum(['RS', 'WS']).describe('The side on which row 1 is worked'),
+  setUp: rows.describe('Worked once, before row 1'),
+  rows: rows.min(1).describe('Row 1 first'),
+});
+
 export const choicesSchema = z.strictObject({
   meanings: z
     .record(z.string().min(1).max(120), cell)
@@ -46,10 +52,6 @@ export const patternFileSchema = z.strictObject({
   text: z.string().max(MOST_CHARACTERS).describe('The written rows as they were pasted'),
   choices: choicesSchema,
   inTheRound: z.boolean(),
-  chart: z.strictObject({
-    firstSide: z.enum(['RS', 'WS']).describe('The side on which row 1 is worked'),
-    setUp: rows.describe('Worked once, before row 1'),
-    rows: rows.min(1).describe('Row 1 first'),
-  }),
+  chart: chartSchema,
 });
 export type PatternFile = z.infer<typeof patternFileSchema>;

@@ -47,6 +47,20 @@ export type Fault = {
 };
 export type Mended = { readonly kind: 'mended'; readonly fault: string };
 
+/** The fabric after row `row` is so long, in cm, counted from after row `since` (0: from the cast-on edge). */
+export type Measured = {
+  readonly kind: 'measured';
+  readonly row: number;
+  readonly since: number;
+  readonly cm: number;
+};
+/** Grams of yarn left when `row` rows were done. */
+export type Weighed = { readonly kind: 'weighed'; readonly row: number; readonly grams: number };
+/** A section ends with the row just finished, whatever was planned. */
+export type SectionEnded = { readonly kind: 'sectionEnded'; readonly section: string; readonly row: number };
+/** From row `from` on another revision of the plan is knitted. */
+export type PlanChanged = { readonly kind: 'planChanged'; readonly revision: number; readonly from: number };
+
 /** Every kind of event. */
 export const HAPPENINGS = [
   'rowDone',
@@ -58,8 +72,25 @@ export const HAPPENINGS = [
   'note',
   'fault',
   'mended',
+  'measured',
+  'weighed',
+  'sectionEnded',
+  'planChanged',
 ] as const satisfies readonly Happening['kind'][];
 
-export type Happening = RowDone | Undo | Ripped | RowSet | PanelRowSet | Lifeline | Note | Fault | Mended;
+export type Happening =
+  | RowDone
+  | Undo
+  | Ripped
+  | RowSet
+  | PanelRowSet
+  | Lifeline
+  | Note
+  | Fault
+  | Mended
+  | Measured
+  | Weighed
+  | SectionEnded
+  | PlanChanged;
 export type JournalEvent = Common & Happening;
 export type EventOf<K extends Happening['kind']> = Common & Extract<Happening, { kind: K }>;

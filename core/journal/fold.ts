@@ -29,6 +29,9 @@ export type JournalState = {
   readonly lifelines: readonly EventOf<'lifeline'>[];
   readonly notes: readonly EventOf<'note'>[];
   readonly faults: readonly FaultState[];
+  /** Lengths and weights of fabric and yarn that still hold, oldest first. */
+  readonly measured: readonly EventOf<'measured'>[];
+  readonly weighings: readonly EventOf<'weighed'>[];
   readonly facts: Facts;
   /** Rows of dead lives, for the knitter to look at. */
   readonly strays: readonly EventOf<'rowDone'>[];
@@ -70,10 +73,16 @@ class Fold {
         return this.undo(event);
       case 'panelRowSet':
         return this.step(event.id);
+      case 'sectionEnded':
+        return event.row === this.rowEvents.length ? this.step(event.id) : 'outOfPlace';
+      case 'measured':
+        return event.since < event.row ? 'counted' : 'outOfPlace';
       case 'lifeline':
       case 'note':
       case 'fault':
       case 'mended':
+      case 'weighed':
+      case 'planChanged':
         return 'counted';
       default:
         return never(event);
@@ -127,7 +136,8 @@ class Fold {
     event.kind === 'rowDone' ||
     event.kind === 'ripped' ||
     event.kind === 'rowSet' ||
-    event.kind === 'panelRowSet';
+    event.kind === 'panelRowSet' ||
+    event.kind === 'sectionEnded';
 
   private takeBack(target: JournalEvent): boolean {
     if (target.kind === 'rowDone') {
@@ -193,6 +203,8 @@ class Fold {
     const deviations = faults
       .filter((f) => !f.mended)
       .map((f) => ({ pieceRow: pieceRow(f.pieceRow), panel: f.panel, wale: wale(f.wale), made: f.made }));
+    const measured = this.live('measured').filter(({ row, id }) => stands(row, id));
+    const newest = measured[measured.length - 1];
     return {
       life: this.life,
       done,
@@ -200,7 +212,15 @@ class Fold {
       lifelines: this.live('lifeline').filter(({ row, id }) => stands(row, id)),
       notes: this.live('note'),
       faults,
-      facts: { amendments: this.amendments(), deviations },
+      measured,
+      weighings: this.live('weighed').filter(({ row, id }) => stands(row, id)),
+      facts: {
+        amendments: this.amendments(),
+        deviations,
+        ends: this.live('sectionEnded').filter(({ row, id }) => stands(row, id)),
+        done,
+        ...(newest && { rowsPer10: ((newest.row - newest.since) / newest.cm) * 10 }),
+      },
       strays: [...this.byId.values()].filter(
         (e): e is EventOf<'rowDone'> => e.kind === 'rowDone' && this.verdicts.get(e.id) === 'deadLife',
       ),

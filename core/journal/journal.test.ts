@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { FIRST_LIFE, type Happening, type JournalEvent } from './events';
 import { fold } from './fold';
+import { planOf } from '../testing/plans';
+import { worksheet } from '../piece/worksheet';
 import { sittings } from './sittings';
 import { eventSchema, postSchema } from './schema';
 
@@ -189,4 +191,57 @@ describe('sittings and shapes', () => {
   );
   it('a batch is whole', () =>
     expect(postSchema.safeParse({ events: [...rows(1, 3), fault(2, null)] }).success).toBe(true));
+});
+
+describe('lengths, weights and ends of sections', () => {
+  const measured = (row: number, cm: number, since = 0) => event({ kind: 'measured', row, since, cm });
+  it('the newest measure that still holds corrects the row gauge', () => {
+    const state = fold([...rows(1, 60), measured(30, 10), measured(60, 19, 30)]);
+    expect(state.facts.rowsPer10).toBeCloseTo((30 / 19) * 10, 10);
+    const ripped = event({ kind: 'ripped', life: FIRST_LIFE, to: 40 });
+    expect(fold([...rows(1, 60), measured(30, 10), measured(60, 19, 30), ripped]).facts.rowsPer10).toBe(30);
+  });
+  it('a measure of no rows is not counted', () =>
+    expect([...fold([...rows(1, 3), measured(3, 4, 3)]).verdicts.values()].pop()).toBe('outOfPlace'));
+  it('a section ends with the row just finished, is open again after an undo, and ends again after a redo', () => {
+    const end = event({ kind: 'sectionEnded', section: 'body', row: 12 });
+    const undo = event({ kind: 'undo', target: end.id });
+    const ends = (events: JournalEvent[]) => fold(events).facts.ends?.map(({ row }) => row);
+    expect(ends([...rows(1, 12), end])).toEqual([12]);
+    expect(fold([...rows(1, 12), end]).undoTarget).toBe(end.id);
+    expect(ends([...rows(1, 12), end, undo])).toEqual([]);
+    expect(ends([...rows(1, 12), end, undo, event({ kind: 'undo', target: undo.id })])).toEqual([12]);
+    expect(ends([...rows(1, 13), end])).toEqual([]);
+    expect(ends([...rows(1, 12), end, event({ kind: 'ripped', life: FIRST_LIFE, to: 9 })])).toEqual([]);
+  });
+  it('weighings hold as long as their row does', () => {
+    const weighed = [event({ kind: 'weighed', row: 0, grams: 100 }), event({ kind: 'weighed', row: 20, grams: 80 })];
+    expect(fold([...rows(1, 20), ...weighed]).weighings.map(({ grams }) => grams)).toEqual([100, 80]);
+    const rip = event({ kind: 'ripped', life: FIRST_LIFE, to: 5 });
+    expect(fold([...rows(1, 20), ...weighed, rip]).weighings.map(({ grams }) => grams)).toEqual([100]);
+  });
+  it.each<[string, object, boolean]>([
+    ['a length', { kind: 'measured', row: 9, since: 0, cm: 3.5 }, true],
+    ['no length', { kind: 'measured', row: 9, since: 0, cm: 0 }, false],
+    ['a weight below zero', { kind: 'weighed', row: 9, grams: -1 }, false],
+    ['an end without a section', { kind: 'sectionEnded', row: 9 }, false],
+    ['a changed plan', { kind: 'planChanged', revision: 2, from: 9 }, true],
+  ])('%s over the wire', (_, happening, sound) =>
+    expect(eventSchema.safeParse({ id: 'event-9999', device: 'd', deviceTime: '2026-11-20T18:00:00Z', ...happening }).success).toBe(sound));
+}); // prettier-ignore
+
+describe('an open section', () => {
+  const open = planOf([{ rows: 10, panels: [{ chart: 'rope-4', id: 'a' }] }, { rows: 6, panels: [{ chart: 'rope-4', id: 'a', carryOn: true }] }]); // prettier-ignore
+  const plan = {
+    ...open,
+    sections: open.sections.map((s, i) => (i === 0 ? { ...s, length: { until: { cm: 20, from: 'section' as const }, estimate: 50 } } : s)), // prettier-ignore
+  };
+  const sheet = (events: JournalEvent[]) => worksheet(plan, fold(events).facts);
+  it('has its estimate, then what was measured, then as many rows as it was given', () => {
+    expect(sheet(rows(1, 5)).rows).toBe(56);
+    expect(sheet([...rows(1, 30), event({ kind: 'measured', row: 30, since: 0, cm: 10 })]).rows).toBe(66);
+    expect(sheet(rows(1, 53)).rows).toBe(60);
+    const ended = sheet([...rows(1, 44), event({ kind: 'sectionEnded', section: 'section-1', row: 44 })]);
+    expect([ended.rows, ended.firstRows[1]]).toEqual([50, 45]);
+  });
 });

@@ -41,6 +41,26 @@ export const eventSchema = z.discriminatedUnion('kind', [
     made: z.union([crossing, z.literal('uncrossed'), z.literal('unknown')]),
   }),
   z.strictObject({ ...common, kind: z.literal('mended'), fault: id }),
+  z.strictObject({
+    ...common,
+    kind: z.literal('measured'),
+    row: row.min(1),
+    since: row,
+    cm: z.number().positive().max(2_000),
+  }),
+  z.strictObject({
+    ...common,
+    kind: z.literal('weighed'),
+    row,
+    grams: z.number().nonnegative().max(100_000),
+  }),
+  z.strictObject({
+    ...common,
+    kind: z.literal('sectionEnded'),
+    section: z.string().min(1).max(80),
+    row: row.min(1),
+  }),
+  z.strictObject({ ...common, kind: z.literal('planChanged'), revision: z.int().min(2), from: row.min(1) }),
 ]);
 
 export const MOST_EVENTS_IN_A_POST = 200;

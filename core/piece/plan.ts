@@ -58,6 +58,8 @@ export type Section = {
   readonly changes?: readonly Change[];
   /** Rows of the section that lie before its first one here, where a changed plan takes over. */
   readonly offset?: number;
+  /** Broken off by a changed plan: what was planned past its last row is not worked. */
+  readonly brokenOff?: boolean;
 };
 
 export type Plan = {
@@ -161,7 +163,9 @@ function checkLength(plan: Plan, section: Section): PlanProblem | null {
     if (!named) return { code: 'no-such-panel' };
   }
   if (outside(rows, LIMITS.rows)) return { code: 'rows-out-of-range', rows, most: LIMITS.rows };
-  const late = section.changes?.find(({ row }) => outside(row, rows + (section.offset ?? 0)));
+  const late = section.brokenOff
+    ? undefined
+    : section.changes?.find(({ row }) => outside(row, rows + (section.offset ?? 0)));
   return late ? { code: 'change-outside', row: late.row, rows } : null;
 }
 

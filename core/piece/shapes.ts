@@ -32,7 +32,12 @@ function widthOf(plan: Plan, section: Section): Widths {
   return { width };
 }
 
-export const endOf = ({ start, steps }: SectionShape): Live => steps[steps.length - 1]?.live ?? start;
+/** Wales that a section of so many rows leaves on the needle. */
+const endOf = ({ start, steps }: SectionShape, rows: number): Live =>
+  steps[indexAt(steps, rows)]?.live ?? start;
+
+const lastRowIn = (plan: Plan, section: Section) =>
+  'until' in section.length ? Infinity : plannedRows(plan, section) + (section.offset ?? 0);
 
 /** Shapes by section, null where nothing is shaped; and what stands in their way. */
 export function resolveShapes(plan: Plan) {
@@ -47,9 +52,13 @@ export function resolveShapes(plan: Plan) {
     const before = section.keepsShape ? shapes[s - 1] : null;
     if (section.keepsShape && before?.width !== width)
       return void problems.push({ code: 'no-shape-to-keep', section: s });
-    const open = 'until' in section.length;
-    const rows = open ? Infinity : plannedRows(plan, section) + (section.offset ?? 0);
-    const shape = shapeOf(section.shaping ?? [], width, rows, before ? endOf(before) : null);
+    const rows = section.brokenOff ? Infinity : lastRowIn(plan, section);
+    const shape = shapeOf(
+      section.shaping ?? [],
+      width,
+      rows,
+      before ? endOf(before, lastRowIn(plan, plan.sections[s - 1] as Section)) : null,
+    );
     if (shape.ok) shapes[s] = shape.value;
     else problems.push({ ...shape.error, section: s });
   });

@@ -39,14 +39,28 @@ export type Facts = {
   readonly ends?: readonly SectionEnd[];
   /** Rows finished: a section that is still open goes on beyond its estimate. */
   readonly done?: number;
+  /** Rows to 10 cm as last measured on the needle: they correct the estimate of open sections. */
+  readonly rowsPer10?: number;
 };
 export const NO_FACTS: Facts = { amendments: [], deviations: [] };
 
+/** An open section's estimate, by the row gauge that was last measured. */
+function estimateOf({ length }: Section, first: number, rowsPer10: number | undefined): number | null {
+  if (!('until' in length) || rowsPer10 === undefined) return null;
+  const before = length.until.from === 'castOn' ? first - 1 : 0;
+  return Math.min(LIMITS.rows, Math.max(1, Math.round((length.until.cm * rowsPer10) / 10) - before));
+}
+
 /** Rows of a section that begins with piece row `first`. */
-function rowsOf(plan: Plan, section: Section, first: number, { ends = [], done = 0 }: Facts): number {
+function rowsOf(
+  plan: Plan,
+  section: Section,
+  first: number,
+  { ends = [], done = 0, rowsPer10 }: Facts,
+): number {
   const end = ends.findLast((one) => one.section === section.id && one.row >= first);
   if (end) return end.row - first + 1;
-  const planned = plannedRows(plan, section);
+  const planned = estimateOf(section, first, rowsPer10) ?? plannedRows(plan, section);
   return 'until' in section.length && done >= first ? Math.max(planned, done - first + 2) : planned;
 }
 

@@ -1,10 +1,7 @@
 /** All crossings of a piece: in which rows, and how many are done. */
-import { expandRow } from '../chart/row';
-import { rowAt, type Chart } from '../chart/chart';
-import { isCrossing } from '../piece/crossings';
 import { nextCrossing } from '../piece/schedule';
-import { positionIn, type PanelSpans } from '../piece/spans';
-import { charted, panelIdsOf, sectionIndexAt, type Worksheet } from '../piece/worksheet';
+import { panelIdsOf, type Worksheet } from '../piece/worksheet';
+import { panelFacts } from './row-facts';
 
 /** Piece rows in which a panel crosses, at most `most` of them. */
 export function crossingRows(sheet: Worksheet, panelId: string, most = Infinity): number[] {
@@ -21,26 +18,6 @@ export function crossingRows(sheet: Worksheet, panelId: string, most = Infinity)
   return rows;
 }
 
-const known = new WeakMap<Chart, Map<string, number>>();
-
-function crossingsInRow(sheet: Worksheet, panelId: string, row: number): number {
-  const s = sectionIndexAt(sheet, row);
-  if (sheet.shapes[s])
-    return charted(sheet, row)
-      .panels.filter(({ panel }) => panel.id === panelId)
-      .reduce((sum, { cells }) => sum + cells.filter(({ cell }) => isCrossing(cell)).length, 0);
-  const panels = sheet.plan.sections[s]?.panels ?? [];
-  const p = panels.findIndex(({ id }) => id === panelId);
-  const { chart: key, repeats } = panels[p] as (typeof panels)[number];
-  const chart = sheet.plan.charts[key] as Chart;
-  const { row: chartRow, index } = rowAt(chart, positionIn((sheet.spans.charted[s] as readonly PanelSpans[])[p] as PanelSpans, row)); // prettier-ignore
-  const ofChart = known.get(chart) ?? new Map<string, number>();
-  known.set(chart, ofChart);
-  const found = ofChart.get(`${index} ${repeats}`) ?? expandRow(chartRow, repeats).filter(isCrossing).length;
-  ofChart.set(`${index} ${repeats}`, found);
-  return found;
-}
-
 export type CrossingCount = { readonly all: number; readonly done: number; readonly left: number };
 
 /** Crossings of the whole piece as planned. */
@@ -48,7 +25,7 @@ export function countCrossings(sheet: Worksheet, rowsDone: number): CrossingCoun
   let [all, done] = [0, 0];
   for (const id of panelIdsOf(sheet.plan))
     for (const row of crossingRows(sheet, id)) {
-      const here = crossingsInRow(sheet, id, row);
+      const here = panelFacts(sheet, id, row).crossings;
       all += here;
       if (row <= rowsDone) done += here;
     }

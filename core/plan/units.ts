@@ -1,5 +1,5 @@
 /** Lengths and weights in the knitter's units. Everything is kept in centimetres, metres and grams. */
-export const UNITS = ['metric', 'inches'] as const;
+export const UNITS = ['cm', 'in'] as const;
 export type Units = (typeof UNITS)[number];
 
 /** By the international yard and pound agreement of 1959: exact. */
@@ -14,8 +14,8 @@ export const metresOfYards = (yards: number) => yards * M_PER_YARD;
 export const ouncesOfGrams = (grams: number) => grams / G_PER_OUNCE;
 
 /** A length as typed, in cm. */
-export const lengthIn = (typed: number, units: Units) => (units === 'metric' ? typed : cmOfInches(typed));
+export const lengthIn = (typed: number, units: Units) => (units === 'cm' ? typed : cmOfInches(typed));
 /** A length in cm as it is shown. */
-export const lengthOut = (cm: number, units: Units) => (units === 'metric' ? cm : inchesOfCm(cm));
+export const lengthOut = (cm: number, units: Units) => (units === 'cm' ? cm : inchesOfCm(cm));
 /** Gauge is counted over 10 cm, or over 4 inches, which is not quite the same. */
-export const gaugeSpanCm = (units: Units) => (units === 'metric' ? 10 : cmOfInches(4));
+export const gaugeSpanCm = (units: Units) => (units === 'cm' ? 10 : cmOfInches(4));

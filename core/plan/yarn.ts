@@ -4,6 +4,8 @@
  */
 import { err, ok, type Result } from '../result';
 import type { Swatch } from '../piece/making';
+import type { Worksheet } from '../piece/worksheet';
+import { rowFacts } from './row-facts';
 
 /** Wraps round the needle that are measured for the cast-on tail. Common practice, no published source. */
 export const WRAPS = 25;
@@ -35,8 +37,18 @@ export type YarnNeed = {
   readonly balls: number | null;
 };
 
-/** Stitches of the piece with crossed ones counted for what they take. */
-export const weightedStitches = (stitches: number, crossed: number) => stitches + crossed * CROSSED_TAKES;
+/** Stitches of a row, crossed ones counted for what they take. */
+export function rowWeight(sheet: Worksheet, row: number): number {
+  const { stitches, crossed } = rowFacts(sheet, row);
+  return stitches + crossed * CROSSED_TAKES;
+}
+
+/** Weighted stitches of rows `first` to `last`. */
+export function weightOf(sheet: Worksheet, first: number, last: number): number {
+  let sum = 0;
+  for (let row = first; row <= last; row += 1) sum += rowWeight(sheet, row);
+  return sum;
+}
 
 /** Grams for so many (weighted) stitches; metres and balls where the ball is known. Null without a weighed swatch. */
 export function yarnFor(

@@ -2,10 +2,10 @@
 import { data } from 'react-router';
 import { MOST_EVENTS_IN_A_POST, postSchema } from '@core/journal/schema';
 import type { JournalEvent } from '@core/journal/events';
-import { panelIdsOf, worksheet, type Worksheet } from '@core/piece/worksheet';
+import { misfit } from '@core/journal/misfit';
 import { database, LOCAL_KNITTER } from '~/db/client.server';
 import { appendEvents } from '~/db/journal.server';
-import { findPiece } from '~/db/pieces.server';
+import { planInUse } from '~/db/pieces.server';
 import type { Route } from './+types/route';
 
 const MOST_BYTES = 1_000_000;
@@ -17,37 +17,6 @@ type Refusal = {
   readonly message: string;
 };
 const refuse = (status: number, refusal: Refusal) => data({ refused: refusal }, { status });
-
-const rowOf = (event: JournalEvent): number | null => {
-  if (event.kind === 'ripped') return event.to;
-  if (event.kind === 'fault') return event.pieceRow;
-  if (event.kind === 'panelRowSet') return event.from;
-  return 'row' in event ? event.row : null;
-};
-
-/** What an event says about rows and panels must be about this piece. */
-function misfit(sheet: Worksheet, event: JournalEvent): string | null {
-  const row = rowOf(event);
-  if (row !== null && row > sheet.rows) return `row ${row} is beyond the piece's last row, ${sheet.rows}`;
-  if ('panel' in event && !panelIdsOf(sheet.plan).has(event.panel))
-    return `the piece has no panel ${event.panel}`;
-  return null;
-}
-
-/** Plans never change under a piece, so their look-ups are kept for the rows that follow. */
-const sheets = new Map<string, Worksheet>();
-const MOST_SHEETS = 50;
-
-async function sheetOf(pieceId: string): Promise<Worksheet | null> {
-  const known = sheets.get(pieceId);
-  if (known) return known;
-  const piece = await findPiece(await database(), LOCAL_KNITTER, pieceId);
-  if (!piece) return null;
-  if (sheets.size >= MOST_SHEETS) sheets.clear();
-  const sheet = worksheet(piece.plan);
-  sheets.set(pieceId, sheet);
-  return sheet;
-}
 
 export async function action({ request, params }: Route.ActionArgs) {
   if (request.method !== 'POST') return refuse(405, { code: 'post-only', message: 'Events are posted.' });
@@ -72,10 +41,10 @@ export async function action({ request, params }: Route.ActionArgs) {
       message: issue?.message ?? 'Not a list of events.',
     });
   }
-  const sheet = await sheetOf(params.pieceId);
-  if (!sheet) return refuse(404, { code: 'no-such-piece', message: 'There is no such piece on this bench.' });
+  const plan = await planInUse(await database(), LOCAL_KNITTER, params.pieceId);
+  if (!plan) return refuse(404, { code: 'no-such-piece', message: 'There is no such piece on this bench.' });
   for (const [index, event] of parsed.data.events.entries()) {
-    const wrong = misfit(sheet, event as JournalEvent);
+    const wrong = misfit(plan, event as JournalEvent);
     if (wrong)
       return refuse(422, { code: 'not-of-this-piece', index, message: `Event ${index + 1}: ${wrong}.` });
   }

@@ -1,9 +1,10 @@
 /** The logbook: everything that happened to a piece, by sittings; what can be taken back, taken back here. */
 import { useMemo, useSyncExternalStore } from 'react';
 import { data, Link } from 'react-router';
+import type { JournalEvent } from '@core/journal/events';
 import { database, LOCAL_KNITTER } from '~/db/client.server';
 import { readJournal } from '~/db/journal.server';
-import { findPiece } from '~/db/pieces.server';
+import { findPiece, readSettings } from '~/db/pieces.server';
 import { useJournal } from '~/journal/use-journal';
 import { eventWords, VERDICT_WORDS } from '~/messages/journal';
 import { Page } from '~/ui/page';
@@ -20,6 +21,7 @@ export async function loader({ params }: Route.LoaderArgs) {
       piece.plan.sections.flatMap(({ panels }) => panels.map(({ id, name }) => [id, name])),
     ),
     events: await readJournal(db, LOCAL_KNITTER, piece.id),
+    units: (await readSettings(db, LOCAL_KNITTER)).units,
   };
 }
 
@@ -48,20 +50,20 @@ function useClock() {
   }, [timeZone]);
 }
 
-const TAKE_BACK = new Set(['note', 'lifeline', 'fault', 'mended', 'panelRowSet']);
+const TAKE_BACK = new Set(['note', 'lifeline', 'fault', 'mended', 'panelRowSet', 'measured', 'weighed']);
 
 function LogLine({
   line,
-  panelName,
+  wordsOf,
   takeBack,
 }: {
   line: Line;
-  panelName: (id: string) => string;
+  wordsOf: (event: JournalEvent) => string;
   takeBack: (id: string) => void;
 }) {
   const words =
     line.kind === 'event'
-      ? eventWords(line.event, panelName)
+      ? wordsOf(line.event)
       : line.first === line.last
         ? `Row ${line.first} done`
         : `Rows ${line.first} to ${line.last} done`;
@@ -91,10 +93,10 @@ function LogLine({
 }
 
 export default function Logbook({ loaderData }: Route.ComponentProps) {
-  const { piece, panels, events: stored } = loaderData;
+  const { piece, panels, events: stored, units } = loaderData;
   const { events, state, record, refused, dismiss } = useJournal(piece.id, stored);
   const clock = useClock();
-  const panelName = (id: string) => panels[id] ?? id;
+  const wordsOf = (event: JournalEvent) => eventWords(event, (id) => panels[id] ?? id, units);
   const lines = useMemo(() => logbookLines(events, state), [events, state]);
   return (
     <Page title={`Logbook: ${piece.name}`}>
@@ -118,7 +120,7 @@ export default function Logbook({ loaderData }: Route.ComponentProps) {
             {refused.map(({ event, message }) => (
               <li key={event.id} className="log-line" data-kind="fault">
                 <p>
-                  <span className="log-words">{eventWords(event, panelName)}</span> · {message}
+                  <span className="log-words">{wordsOf(event)}</span> · {message}
                 </p>
                 <button
                   type="button"
@@ -147,7 +149,7 @@ export default function Logbook({ loaderData }: Route.ComponentProps) {
               <LogLine
                 key={line.key}
                 line={line}
-                panelName={panelName}
+                wordsOf={wordsOf}
                 takeBack={(target) => record({ kind: 'undo', target })}
               />
             ))}

@@ -1,0 +1,135 @@
+/**
+ * A piece as it is handed on: plan, charts and journal, whole. On opening, the plan is checked like any other, and the
+ * journal must be about it. Version 1 has no plan: it is made from the draft.
+ */
+import { err, ok, type Result } from '../result';
+import type { Chart } from '../chart/chart';
+import { checkDraft, type PieceDraft } from '../draft/draft';
+import { draftSchema } from '../draft/schema';
+import type { JournalEvent } from '../journal/events';
+import { misfit } from '../journal/misfit';
+import type { Plan } from '../piece/plan';
+import { checkPlan } from '../piece/worksheet';
+import { MOST_FILE, chartIn, chartOut } from './pattern';
+import { PIECE_FORMAT, PIECE_VERSION, pieceFileSchema, type PieceFile } from './piece-schema';
+
+export type Piece = {
+  readonly name: string;
+  readonly yarn: string;
+  readonly draft: PieceDraft;
+  readonly plan: Plan;
+  readonly journal: readonly JournalEvent[];
+};
+
+export type PieceFileProblem =
+  | { readonly code: 'file-too-large'; readonly most: number }
+  | { readonly code: 'not-json' }
+  | { readonly code: 'other-format' }
+  | { readonly code: 'newer-version'; readonly version: number; readonly known: number }
+  | { readonly code: 'not-as-described'; readonly path: string; readonly message: string }
+  | { readonly code: 'plan-unsound'; readonly section: number | null }
+  /** `index` is 0-based in the journal. */
+  | { readonly code: 'event-twice'; readonly index: number }
+  | { readonly code: 'event-of-another-piece'; readonly index: number; readonly why: string };
+
+const planOut = ({ charts, ...plan }: Plan) => ({
+  ...plan,
+  charts: Object.fromEntries(
+    Object.entries(charts).map(([key, chart]) => [key, { name: chart.name, ...chartOut(chart) }]),
+  ),
+});
+
+function planIn({ charts, ...plan }: PieceFile['plan']): Plan {
+  const read = Object.entries(charts).map(([key, { name, ...chart }]): [string, Chart] => [
+    key,
+    chartIn(name, chart),
+  ]);
+  return { ...plan, charts: Object.fromEntries(read) } as Plan;
+}
+
+export function writePiece({ name, yarn, draft, plan, journal }: Piece): string {
+  const file = {
+    format: PIECE_FORMAT,
+    version: PIECE_VERSION,
+    name,
+    yarn,
+    draft,
+    plan: planOut(plan),
+    journal,
+  };
+  return `${JSON.stringify(file, null, 1)}\n`;
+}
+
+type Data = Readonly<Record<string, unknown>>;
+
+/** From each version to the next. */
+const UPGRADES: Readonly<Record<number, (data: Data) => Data>> = {
+  1: (data) => {
+    const draft = draftSchema.safeParse(data.draft);
+    const checked = draft.success ? checkDraft(draft.data as PieceDraft) : null;
+    return { ...data, version: 2, plan: checked?.ok ? planOut(checked.value.plan) : undefined };
+  },
+};
+
+function upgraded(data: Data): Data {
+  const { version } = data;
+  const upgrade = typeof version === 'number' ? UPGRADES[version] : undefined;
+  return upgrade ? upgraded(upgrade(data)) : data;
+}
+
+function checkJournal(plan: Plan, journal: readonly JournalEvent[]): PieceFileProblem | null {
+  const seen = new Set<string>();
+  const onePlan = journal.every(({ kind }) => kind !== 'planChanged');
+  for (const [index, event] of journal.entries()) {
+    if (seen.has(event.id)) return { code: 'event-twice', index };
+    seen.add(event.id);
+    const why = misfit(plan, event, onePlan);
+    if (why) return { code: 'event-of-another-piece', index, why };
+  }
+  return null;
+}
+
+export function readPiece(source: string): Result<Piece, PieceFileProblem> {
+  if (source.length > MOST_FILE) return err({ code: 'file-too-large', most: MOST_FILE });
+  let data: unknown;
+  try {
+    data = JSON.parse(source);
+  } catch {
+    return err({ code: 'not-json' });
+  }
+  const { format, version } = (data ?? {}) as { format?: unknown; version?: unknown };
+  if (format !== PIECE_FORMAT) return err({ code: 'other-format' });
+  if (typeof version === 'number' && version > PIECE_VERSION)
+    return err({ code: 'newer-version', version, known: PIECE_VERSION });
+  const parsed = pieceFileSchema.safeParse(upgraded(data as Data));
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0];
+    return err({
+      code: 'not-as-described',
+      path: issue?.path.join('.') ?? '',
+      message: issue?.message ?? '',
+    });
+  }
+  const { name, yarn, draft, journal } = parsed.data;
+  const plan = planIn(parsed.data.plan);
+  const checked = checkPlan(plan);
+  if (!checked.ok) return err({ code: 'plan-unsound', section: checked.error[0]?.section ?? null });
+  const problem = checkJournal(plan, journal as JournalEvent[]);
+  return problem
+    ? err(problem)
+    : ok({ name, yarn, draft: draft as PieceDraft, plan, journal: journal as JournalEvent[] });
+}
+
+/** The same journal under new ids, so that a piece can lie on one bench twice. Lives and targets follow. */
+export function withFreshIds(journal: readonly JournalEvent[], freshId: () => string): JournalEvent[] {
+  const fresh = new Map(journal.map(({ id }) => [id, freshId()]));
+  const renamed = (id: string) => fresh.get(id) ?? id;
+  return journal.map((event): JournalEvent => {
+    const own = { ...event, id: renamed(event.id) };
+    if (own.kind === 'undo') return { ...own, target: renamed(own.target) };
+    if (own.kind === 'mended') return { ...own, fault: renamed(own.fault) };
+    if (own.kind === 'fault')
+      return { ...own, rowEvent: own.rowEvent === null ? null : renamed(own.rowEvent) };
+    return 'life' in own ? { ...own, life: renamed(own.life) } : own;
+  });
+}

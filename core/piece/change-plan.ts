@@ -1,0 +1,93 @@
+/**
+ * A plan changed under the needles. Rows already worked keep the plan that they were worked from; from the next row on
+ * the new one holds. Both become one plan, so that everything else goes on as if it had always been so.
+ */
+import type { Result } from '../result';
+import { chartKey, type Chart } from '../chart/chart';
+import type { PanelPlan, Plan, PlanProblem, Section } from './plan';
+import { positionIn, type PanelSpans } from './spans';
+import { checkPlan, lastRowOf, sectionIndexAt, type Worksheet } from './worksheet';
+
+/** The old plan up to a row, its last section broken off there. */
+function sectionsUpTo(sheet: Worksheet, row: number): Section[] {
+  return sheet.plan.sections.flatMap((section, s): Section[] => {
+    const first = sheet.firstRows[s] as number;
+    if (first > row) return [];
+    const last = lastRowOf(sheet, s);
+    const offset = section.offset ?? 0;
+    const worked = { rows: Math.min(last, row) - first + 1 + offset };
+    const { lastRow, ...rest } = section;
+    return [
+      { ...rest, length: worked, brokenOff: true, ...(last <= row && lastRow !== undefined && { lastRow }) },
+    ];
+  });
+}
+
+/** Where a panel goes on: where its fabric stands, if it is the same panel of the same pattern, else where the new plan says. */
+function startOf(
+  old: Worksheet,
+  fresh: Worksheet,
+  s: number,
+  panel: PanelPlan,
+  row: number,
+): PanelPlan['start'] {
+  const p = (fresh.plan.sections[s] as Section).panels.indexOf(panel);
+  const position = positionIn((fresh.spans.charted[s] as readonly PanelSpans[])[p] as PanelSpans, row);
+  if (row > old.rows) return { position };
+  const before = sectionIndexAt(old, row);
+  const was = (old.plan.sections[before] as Section).panels.findIndex(({ id }) => id === panel.id);
+  const wasPanel = old.plan.sections[before]?.panels[was];
+  const same = wasPanel && chartKey(old.plan.charts[wasPanel.chart] as Chart) === chartKey(fresh.plan.charts[panel.chart] as Chart); // prettier-ignore
+  return same
+    ? { position: positionIn((old.spans.charted[before] as readonly PanelSpans[])[was] as PanelSpans, row) }
+    : { position };
+}
+
+/** The new plan from a row on; ids and chart keys are made unlike all old ones. */
+function sectionsFrom(old: Worksheet, fresh: Worksheet, row: number, mark: string): Section[] {
+  const here = sectionIndexAt(fresh, row);
+  return fresh.plan.sections.slice(here).map((section, i) => {
+    const panels = section.panels.map((panel) => ({
+      ...panel,
+      chart: `${mark}-${panel.chart}`,
+      ...(i === 0 && { start: startOf(old, fresh, here, panel, row) }),
+    }));
+    const lastRow = section.lastRow !== undefined && { lastRow: `${mark}-${section.lastRow}` };
+    const offset = i === 0 ? row - (fresh.firstRows[here] as number) : 0;
+    return { ...section, id: `${section.id}-${mark}`, panels, ...lastRow, ...(offset > 0 && { offset }) };
+  });
+}
+
+/** A panel that carries on must find itself in the section before under the very same chart. */
+const keyed = (charts: Plan['charts'], mark: string) =>
+  Object.fromEntries(Object.entries(charts).map(([key, chart]) => [`${mark}-${key}`, chart]));
+
+/**
+ * @param old the plan in force with the facts of the journal
+ * @param done rows already worked; 0 means that the new plan simply holds
+ * @param revision number of the new revision, to tell its sections and charts from older ones
+ * @returns the worksheet of the joined plan, or what does not fit (the seam, say); sections are counted in that plan
+ */
+export function changePlan(
+  old: Worksheet,
+  next: Plan,
+  done: number,
+  revision: number,
+): Result<Worksheet, readonly PlanProblem[]> {
+  const fresh = checkPlan(next);
+  if (!fresh.ok || done === 0) return fresh;
+  const mark = `r${revision}`;
+  const { plan } = old;
+  const before = sectionsUpTo(old, done);
+  const after = done < fresh.value.rows ? sectionsFrom(old, fresh.value, done + 1, mark) : [];
+  const { construction, firstSide, firstDirection } = plan;
+  const charts = { ...plan.charts, ...keyed(next.charts, mark) };
+  return checkPlan({
+    ...next,
+    construction,
+    firstSide,
+    firstDirection,
+    sections: [...before, ...after],
+    charts,
+  });
+}

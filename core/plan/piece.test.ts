@@ -1,0 +1,111 @@
+import { checkDraft, panelDraft, type PieceDraft } from '../draft/draft';
+import { charted, castOnCount } from '../piece/worksheet';
+import { isCrossing } from '../piece/crossings';
+import { takes } from '../stitch/cells';
+import { sheetOf } from '../testing/plans';
+import { findMiscount, groupsAsMet, markerGroups } from './cast-on';
+import { outlineOf } from './outline';
+import { panelFacts, rowFacts } from './row-facts';
+import { rowWeight, weightOf } from './yarn';
+
+const ROPE = 'Row 1 (RS): p3, 2/2 RC, p3.\nRow 2: k3, p4, k3.\nRow 3: p3, k4, p3.\nRow 4: k3, p4, k3.';
+const PLAIN = 'Row 1 (RS): k1.\nRow 2: p1.';
+const gauge = { stitches: 20, rows: 25 };
+
+const shaped: PieceDraft = {
+  name: 'Front',
+  construction: 'flat',
+  firstSide: 'RS',
+  firstDirection: 'rightToLeft',
+  sections: [
+    {
+      id: 'body',
+      name: 'Body',
+      rows: 40,
+      panels: [panelDraft('edge', 'Edge', PLAIN, { repeats: 10 }), panelDraft('rope', 'Rope', ROPE, { repeats: 3 }), panelDraft('far', 'Far edge', PLAIN, { repeats: 10 })],
+      shaping: [
+        { id: 'off', at: 'bothEdges', inset: 0, wale: 0, towards: 'left', does: 'bindOff', lean: 'natural', stitches: 4, from: { row: 11 }, phases: [{ every: 1, times: 1 }] },
+        { id: 'arm', at: 'bothEdges', inset: 1, wale: 0, towards: 'left', does: 'decrease', lean: 'natural', stitches: 1, from: { row: 13 }, phases: [{ every: 2, times: 5 }] },
+      ],
+    },
+    { id: 'top', name: 'Top', rows: 6, panels: [panelDraft('plain', 'Plain', PLAIN, { repeats: 32 })] },
+  ],
+}; // prettier-ignore
+const front = () => {
+  const checked = checkDraft(shaped);
+  if (!checked.ok) throw new Error(JSON.stringify(checked.error));
+  return checked.value.sheet;
+};
+
+describe('the whole piece to scale', () => {
+  const widths = { edge: 5, rope: 15, far: 5 };
+  it('every row is as wide as its stitches', () => {
+    const sheet = front();
+    const outline = outlineOf(sheet, gauge, widths);
+    for (let row = 1; row <= sheet.rows; row += 1) {
+      const y = (row - 0.5) * 0.4;
+      const here = outline.sections
+        .flatMap(({ boxes }) => boxes)
+        .filter((box) => y > box.y && y < box.y + box.height);
+      const cm = here.reduce((sum, { width }) => sum + width, 0);
+      expect([row, Math.round(cm * 1000)]).toEqual([row, charted(sheet, row).laid.gives * 500]);
+    }
+    expect(outline.height).toBeCloseTo(46 * 0.4, 10);
+    expect([outline.left, outline.right]).toEqual([12.5, -12.5]);
+    expect(outline.sections.map(({ first, last }) => [first.stitches, last.stitches])).toEqual([[50, 32], [32, 32]]); // prettier-ignore
+  });
+  it('a section after a shaped one stands over the middle of what is left', () => {
+    const lean: PieceDraft = { ...shaped, sections: shaped.sections.map((s) => (s.shaping ? { ...s, shaping: [{ ...s.shaping[0]!, at: 'leftEdge', stitches: 18 }] } : s)) }; // prettier-ignore
+    const checked = checkDraft(lean);
+    if (!checked.ok) throw new Error(JSON.stringify(checked.error));
+    const [body, top] = outlineOf(checked.value.sheet, gauge, widths).sections;
+    expect(top?.boxes[0]?.x).toBeCloseTo(body?.boxes[0]?.x as number, 10);
+  });
+});
+
+describe('facts of a row', () => {
+  it('are those of the laid-out row, shaped or not', () => {
+    for (const sheet of [front(), sheetOf([{ rows: 30, panels: [{ chart: 'honeycomb', repeats: 2 }, { chart: ROPE, row: 3 }] }])])
+      for (let row = 1; row <= sheet.rows; row += 1) {
+        const { laid, panels } = charted(sheet, row);
+        const crossing = laid.cells.filter(({ cell }) => isCrossing(cell));
+        const slow = { stitches: laid.takes, crossings: crossing.length, crossed: crossing.reduce((n, { cell }) => n + takes(cell), 0) };
+        expect([row, rowFacts(sheet, row)]).toEqual([row, slow]);
+        const sum = panels.reduce((n, { panel }) => n + panelFacts(sheet, panel.id, row).crossings, 0);
+        expect([row, sum]).toEqual([row, slow.crossings]);
+      }
+  });
+  it('a crossed stitch weighs a little more', () => {
+    const sheet = sheetOf([{ rows: 4, panels: [{ chart: ROPE }] }]);
+    expect([1, 2, 3, 4].map((row) => rowWeight(sheet, row))).toEqual([10.6, 10, 10, 10]);
+    expect(weightOf(sheet, 1, 4)).toBeCloseTo(40.6, 10);
+  });
+}); // prettier-ignore
+
+describe('the cast-on between markers', () => {
+  const sheet = sheetOf([{ rows: 4, panels: [{ chart: PLAIN, repeats: 5, edge: true }, { chart: ROPE, repeats: 2 }, { chart: PLAIN, repeats: 5, edge: true, id: 'left' }] }]);
+  it('adds up to the cast-on, repeats apart and edges whole', () => {
+    const groups = markerGroups(sheet);
+    expect(groups.map(({ stitches, repeat }) => [stitches, repeat])).toEqual([[5, null], [10, 1], [10, 2], [5, null]]);
+    expect(groups.reduce((sum, { stitches }) => sum + stitches, 0)).toBe(castOnCount(sheet));
+  });
+  it('edge stitches of a pattern hang with its first and last repeat: 8n + 2', () => {
+    const lattice = sheetOf([{ rows: 1, panels: [{ chart: 'Row 1 (RS): k1, *p2, k6; rep from * to last st, k1.', repeats: 3 }] }]);
+    expect(markerGroups(lattice).map(({ stitches }) => stitches)).toEqual([9, 8, 9]);
+  });
+  it('are met from the left by a left hand, and on the wrong side', () => {
+    const lopsided = [{ rows: 2, panels: [{ chart: PLAIN, repeats: 3 }, { chart: PLAIN, repeats: 7, id: 'b' }] }];
+    const met = (more: object, hand: 'right' | 'left') => groupsAsMet(sheetOf(lopsided, more), hand).map(({ stitches }) => stitches);
+    expect([met({}, 'right'), met({}, 'left'), met({ firstSide: 'WS' }, 'right')]).toEqual([[3, 7], [7, 3], [7, 3]]);
+  });
+  it('a shaped cast-on counts what is there', () => {
+    const groups = markerGroups(front());
+    expect(groups.map(({ stitches }) => stitches)).toEqual([10, 30, 10]);
+  });
+  it.each([
+    ['all right', [5, 10, 10, 5], [{ code: 'all-right' }]],
+    ['a marker one stitch astray', [5, 11, 9, 5], [{ code: 'marker-astray', index: 1, by: 1 }]],
+    ['a stitch too few at the end', [5, 10, 10, 4], [{ code: 'group-off', index: 3, has: 4, needs: 5 }]],
+    ['both', [6, 9, 10, 7], [{ code: 'marker-astray', index: 0, by: 1 }, { code: 'group-off', index: 3, has: 7, needs: 5 }]],
+  ])('%s', (_, counted, expected) => expect(findMiscount(markerGroups(sheet), counted)).toEqual(expected));
+}); // prettier-ignore
