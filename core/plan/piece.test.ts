@@ -4,7 +4,10 @@ import { isCrossing } from '../piece/crossings';
 import { takes } from '../stitch/cells';
 import { sheetOf } from '../testing/plans';
 import { findMiscount, groupsAsMet, markerGroups } from './cast-on';
+import type { Section } from '../piece/plan';
+import { countsByGrowing, waysToGrow, type Way } from './grow';
 import { outlineOf } from './outline';
+import { sectionWidths, totalCm } from './width';
 import { panelFacts, rowFacts } from './row-facts';
 import { rowWeight, weightOf } from './yarn';
 
@@ -108,4 +111,32 @@ describe('the cast-on between markers', () => {
     ['a stitch too few at the end', [5, 10, 10, 4], [{ code: 'group-off', index: 3, has: 4, needs: 5 }]],
     ['both', [6, 9, 10, 7], [{ code: 'marker-astray', index: 0, by: 1 }, { code: 'group-off', index: 3, has: 7, needs: 5 }]],
   ])('%s', (_, counted, expected) => expect(findMiscount(markerGroups(sheet), counted)).toEqual(expected));
+}); // prettier-ignore
+
+describe('ways to widen a section', () => {
+  const edges = { chart: PLAIN, repeats: 4, edge: true };
+  const mirrored = ROPE.replace('2/2 RC', '2/2 LC');
+  const sheet = sheetOf([{ rows: 4, panels: [{ ...edges, id: 'r' }, { chart: ROPE, id: 'a' }, { chart: 'honeycomb', repeats: 3, id: 'mid' }, { chart: mirrored, id: 'b' }, { ...edges, id: 'l' }] }]);
+  const [section] = sheet.plan.sections;
+  it('keep the symmetry: edges and mirrored panels in pairs, the middle alone', () => {
+    const ways = waysToGrow(sheet.plan, section as Section);
+    expect(ways.map(({ kind, panels }) => [kind, panels.map(({ id }) => id)])).toEqual([['edges', ['r', 'l']], ['pair', ['a', 'b']], ['repeat', ['mid']]]);
+    const lopsided = sheetOf([{ rows: 4, panels: [{ chart: ROPE, id: 'a' }, { chart: PLAIN, id: 'b' }] }]);
+    expect(waysToGrow(lopsided.plan, lopsided.plan.sections[0] as Section).map(({ panels }) => panels.length)).toEqual([1, 1]);
+  });
+  it.each([0, 1, 2])('way %d: the counts beside a width are the last that is not wider and the first that is', (index) => {
+    const { plan } = sheet;
+    const way = waysToGrow(plan, section as Section)[index] as Way;
+    const grown = (repeats: number): Section => ({ ...(section as Section), panels: (section as Section).panels.map((panel) => (way.panels.includes(panel) ? { ...panel, repeats } : panel)) });
+    const wide = (repeats: number) => totalCm(sectionWidths(plan, grown(repeats), gauge, {}));
+    const found = countsByGrowing(plan, section as Section, way, 48, gauge, {});
+    if (!found.ok) throw new Error('none');
+    const { below, above } = found.value;
+    const all = Array.from({ length: 300 }, (_, i) => i + 1);
+    expect(below?.steps).toBe(all.findLast((n) => wide(n) <= 48 + 1e-9));
+    expect(above?.steps).toBe(all.find((n) => wide(n) > 48 + 1e-9));
+    expect(above?.cm).toBeCloseTo(wide(above?.steps ?? 0), 8);
+    const stitches = sectionWidths(plan, grown(above?.steps ?? 0), gauge, {}).reduce((sum, one) => sum + one.stitches, 0);
+    expect(above?.stitches).toBe(stitches);
+  });
 }); // prettier-ignore

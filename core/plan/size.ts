@@ -20,17 +20,21 @@ export type Growth = {
   readonly fixed: { readonly stitches: number; readonly cm: number };
   readonly step: { readonly stitches: number; readonly cm: number };
   readonly least: number;
+  readonly most?: number;
 };
 
 const NEAR = 1e-9;
 
 /** Both counts beside a wanted width. The smallest piece wider than wanted is still a count; no width at all is not. */
-export function countsFor(wantedCm: number, { fixed, step, least }: Growth): Result<Counts, SizeProblem> {
+export function countsFor(
+  wantedCm: number,
+  { fixed, step, least, most = Infinity }: Growth,
+): Result<Counts, SizeProblem> {
   if (!Number.isFinite(wantedCm) || wantedCm <= 0 || wantedCm > LIMITS.cm)
     return err({ code: 'width-not-sound', most: LIMITS.cm });
   const at = (steps: number): Count | null => {
     const stitches = fixed.stitches + steps * step.stitches;
-    const possible = steps >= least && stitches >= 1 && stitches <= LIMITS.stitches;
+    const possible = steps >= least && steps <= most && stitches >= 1 && stitches <= LIMITS.stitches;
     return possible ? { steps, stitches, cm: fixed.cm + steps * step.cm } : null;
   };
   const steps = Math.floor((wantedCm - fixed.cm) / step.cm + NEAR);
