@@ -1,6 +1,8 @@
 /** Made-up data: Wren Attlow's bench at a fen-side ferry house. Nothing in it is real. */
 import { panelDraft, type PanelDraft, type PieceDraft } from '@core/draft/draft';
+import type { ShapingDraft } from '@core/draft/shaping-draft';
 import { FIRST_LIFE, type Happening } from '@core/journal/events';
+import { NO_MAKING } from '@core/piece/making';
 import { SHELF } from '@core/shelf/data';
 import type { Yarn } from '~/knitter/settings';
 
@@ -58,6 +60,28 @@ const bolster: PieceDraft = {
     },
     { id: 'top', name: 'Top hem', rows: 6, panels: [edge('top-ridge', 'top hem', 62)] },
   ],
+  making: {
+    ...NO_MAKING,
+    swatch: { stitches: 19, widthCm: 14, rows: 30, heightCm: 13, grams: 9 },
+    wanted: { stitches: 13, rows: 23 },
+    panelWidths: { eel: 5, braid: 7.5 },
+    needle: { mm: 5.5, kind: 'circular', lengthCm: 60 },
+    ball: { grams: 100, metres: 160, count: 2 },
+    targetCm: 42,
+  },
+};
+
+const SHAPING: ShapingDraft = {
+  id: 'shaping',
+  at: 'leftEdge',
+  inset: 1,
+  wale: 0,
+  towards: 'left',
+  does: 'decrease',
+  lean: 'natural',
+  stitches: 1,
+  from: { row: 1 },
+  phases: [],
 };
 
 const LANTERN = `Multiple of 5 sts.
@@ -95,7 +119,71 @@ const cosy: PieceDraft = {
       panels: [panelDraft('neck-rib', 'neck rib', 'Round 1: *k2, p1; rep from * to end.', { repeats: 12 })],
     },
   ],
+  making: {
+    ...NO_MAKING,
+    swatch: { stitches: 22, widthCm: 10, rows: 30, heightCm: 10, grams: 7 },
+    needle: { mm: 3.75, kind: 'doublePointed', lengthCm: 20 },
+    ball: { grams: 50, metres: 110, count: 1 },
+    targetCm: 22,
+  },
 };
+
+const GROUND = 'Row 1 (RS): k1.\nRow 2: p1.';
+const front: PieceDraft = {
+  name: 'Sluice-keeper’s waistcoat, right front',
+  construction: 'flat',
+  firstSide: 'RS',
+  firstDirection: 'rightToLeft',
+  sections: [
+    { id: 'front-hem', name: 'Hem', rows: 8, panels: [edge('front-ridge', 'hem', 44)] },
+    {
+      id: 'front-more',
+      name: 'Increases',
+      rows: 1,
+      panels: [],
+      spread: { does: 'increase', times: 6, way: 'even', lean: 'mirrored', ground: 'knit', columns: [] },
+    },
+    {
+      id: 'front-body',
+      name: 'Body',
+      rows: 60,
+      length: { kind: 'until', cm: 26, from: 'castOn', ending: { side: 'WS' } },
+      panels: [
+        edge('band', 'front band', 5),
+        panelDraft('front-eel', 'eel rope', shelf('rope-4')),
+        panelDraft('front-wave', 'plover wave', WAVE),
+        panelDraft('front-eel-2', 'eel rope, side', shelf('rope-4'), { mirrored: true }),
+        panelDraft('side', 'side', GROUND, { repeats: 19 }),
+      ],
+    },
+    {
+      id: 'front-arm',
+      name: 'Armhole and neck',
+      rows: 56,
+      panels: [
+        edge('band', 'front band', 5, { carryOn: true }),
+        panelDraft('front-eel', 'eel rope', shelf('rope-4'), { carryOn: true }),
+        panelDraft('front-wave', 'plover wave', WAVE, { carryOn: true }),
+        panelDraft('front-eel-2', 'eel rope, side', shelf('rope-4'), { mirrored: true, carryOn: true }),
+        panelDraft('side', 'side', GROUND, { repeats: 19, carryOn: true }),
+      ],
+      shaping: [
+        { ...SHAPING, id: 'arm-off', at: 'leftEdge', does: 'bindOff', inset: 0, stitches: 5, from: { row: 2 }, phases: [{ every: 2, times: 1 }] },
+        { ...SHAPING, id: 'arm', at: 'leftEdge', inset: 1, from: { row: 3 }, phases: [{ every: 2, times: 5 }, { every: 4, times: 2 }] },
+        { ...SHAPING, id: 'neck', at: 'rightEdge', inset: 5, from: { row: 1 }, phases: [{ every: 4, times: 13 }] },
+      ],
+    },
+  ],
+  making: {
+    ...NO_MAKING,
+    swatch: { stitches: 20, widthCm: 10, rows: 28, heightCm: 10, grams: 8 },
+    wanted: { stitches: 20, rows: 28 },
+    panelWidths: { 'front-eel': 3.4, 'front-eel-2': 3.4 },
+    needle: { mm: 4.5, kind: 'straight', lengthCm: 35 },
+    ball: { grams: 50, metres: 90, count: 4 },
+    targetCm: 24,
+  },
+}; // prettier-ignore
 
 const THICK_ROPE = `Rows 1-4: p1, k4, p1.
 Row 5: p1, 2/2 LC, p1.`;
@@ -165,6 +253,9 @@ const SITTINGS: readonly (readonly [from: number, to: number, evening: number])[
 const bolsterJournal: DemoEvent[] = [
   ...SITTINGS.flatMap(([from, to, evening]) => knitted(from, to, evening * EVENING, 5)),
   plain(EVENING + 44, { kind: 'note', row: 14, text: 'Second ball, same dye lot.' }),
+  plain(0, { kind: 'weighed', row: 0, grams: 200 }),
+  plain(8 * EVENING + 44, { kind: 'weighed', row: 44, grams: 138 }),
+  plain(8 * EVENING + 45, { kind: 'measured', row: 44, since: 0, cm: 19 }),
   plain(9 * EVENING + 34, { kind: 'lifeline', row: 50 }),
   plain(14 * EVENING + 21, {
     kind: 'note',
@@ -208,6 +299,12 @@ export const DEMO: readonly DemoPiece[] = [
     draft: cosy,
     yarn: 'slate',
     journal: inTime([...knitted(1, 10, 3 * EVENING, 3), ...knitted(11, 23, 7 * EVENING, 3)]),
+  },
+  {
+    key: 'front',
+    draft: front,
+    yarn: 'heather',
+    journal: inTime([...knitted(1, 9, 11 * EVENING, 4), ...knitted(10, 40, 13 * EVENING, 4)]),
   },
   { key: 'pouf', draft: pouf, yarn: 'madder', journal: inTime(knitted(1, 8, 10 * EVENING, 6)) },
   { key: 'swatch', draft: swatch, yarn: 'moss', journal: inTime(swatchJournal) },

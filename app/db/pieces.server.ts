@@ -38,6 +38,18 @@ export async function createPiece(
   return id;
 }
 
+/** What the knitter typed last for a piece. */
+export async function findDraft(db: Database, knitterId: string, id: string) {
+  const [row] = await db
+    .select({ draft: revisions.draft, yarn: pieces.yarn, number: revisions.number })
+    .from(pieces)
+    .innerJoin(revisions, eq(revisions.pieceId, pieces.id))
+    .where(and(eq(pieces.id, id), eq(pieces.knitterId, knitterId)))
+    .orderBy(desc(revisions.number))
+    .limit(1);
+  return row ? { ...row, yarn: yarnOf(row.yarn) } : null;
+}
+
 /** Plans in use, for the posts of rows that follow one another. All writing goes through this process. */
 const plans = new Map<string, Plan>();
 const MOST_PLANS = 50;

@@ -9,7 +9,14 @@ import { lastRowOf, type Worksheet } from '../piece/worksheet';
 import { countLive, type Live } from '../piece/shaping';
 import { sectionWidths, totalCm, type PanelWidth } from './width';
 
-export type Box = { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
+/** `shift`: how far the fabric lies from its place in the line-up, because what was decreased has closed up. */
+export type Box = {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+  readonly shift: number;
+};
 export type OutlinedPanel = {
   readonly panel: PanelPlan;
   readonly x: number;
@@ -68,7 +75,20 @@ function stretches(sheet: Worksheet, s: number, rows: number, all: number): Stre
   });
 }
 
-const extent = (live: Live, line: Line): [number, number] => [line.at(live[0]?.[0] ?? 0), line.at(live[live.length - 1]?.[1] ?? 0)]; // prettier-ignore
+/** Stretches of stitches side by side, closed up towards the widest of them, which stays where it is. */
+function closedUp(live: Live, line: Line) {
+  const parts = live.map(([from, to]) => ({ x: line.at(from), width: line.at(to) - line.at(from) }));
+  const widest = parts.reduce((best, part, i) => (part.width > (parts[best]?.width ?? 0) ? i : best), 0);
+  const before = (index: number) => parts.slice(0, index).reduce((sum, { width }) => sum + width, 0);
+  const start = (parts[widest]?.x ?? 0) - before(widest);
+  return parts.map(({ x, width }, i) => ({ x: start + before(i), width, shift: start + before(i) - x }));
+}
+
+function extent(live: Live, line: Line): [number, number] {
+  const parts = closedUp(live, line);
+  const last = parts[parts.length - 1];
+  return [parts[0]?.x ?? 0, (last?.x ?? 0) + (last?.width ?? 0)];
+}
 const widthOf = (live: Live, line: Line) => live.reduce((sum, [a, b]) => sum + line.at(b) - line.at(a), 0);
 
 /** @param gauge of the ground; rows have its height everywhere */
@@ -86,7 +106,7 @@ export function outlineOf(sheet: Worksheet, gauge: Gauge, measured: Making['pane
     const x0 = middle - (a + b) / 2;
     const boxes = parts.flatMap(
       ({ from, to, live }) =>
-      live.map(([c, d]): Box => ({ x: x0 + line.at(c), y: y + from * rowCm, width: line.at(d) - line.at(c), height: (to - from) * rowCm })), // prettier-ignore
+      closedUp(live, line).map(({ x: at, width, shift }): Box => ({ x: x0 + at, y: y + from * rowCm, width, height: (to - from) * rowCm, shift })), // prettier-ignore
     );
     let x = x0;
     const panels = section.panels.map((panel, p): OutlinedPanel => {

@@ -4,9 +4,13 @@ import {
   panelDraft,
   type DraftProblem,
   type PanelDraft,
+  type CheckedDraft,
   type PieceDraft,
   type SectionDraft,
 } from '@core/draft/draft';
+import type { SpreadDraft } from '@core/draft/spread-row';
+import type { ShapingDraft } from '@core/draft/shaping-draft';
+import { NO_MAKING, type Making } from '@core/piece/making';
 import type { Worksheet } from '@core/piece/worksheet';
 import { sideOfRow, type Chart } from '@core/chart/chart';
 import { shelfChart } from '@core/shelf/shelf';
@@ -16,7 +20,12 @@ import { writeRows } from '@core/notation/write';
 let next = 0;
 /** Ids need only be unique inside one draft. */
 const freshId = (draft: PieceDraft, kind: string): string => {
-  const taken = new Set(draft.sections.flatMap(({ id, panels }) => [id, ...panels.map((panel) => panel.id)]));
+  const taken = new Set(
+    draft.sections.flatMap(({ id, panels, shaping = [] }) => [
+      id,
+      ...[...panels, ...shaping].map((one) => one.id),
+    ]),
+  );
   do next += 1;
   while (taken.has(`${kind}-${next}`));
   return `${kind}-${next}`;
@@ -61,8 +70,9 @@ export const pastedPanel = (draft: PieceDraft): PanelDraft =>
 
 /** A section that runs on in the same line-up as the last one. */
 export function nextSection(draft: PieceDraft): SectionDraft {
-  const before = draft.sections[draft.sections.length - 1];
-  const panels = (before?.panels ?? []).map((panel) => ({ ...panel, carryOn: true }));
+  const last = draft.sections[draft.sections.length - 1];
+  const before = last?.spread ? draft.sections[draft.sections.length - 2] : last;
+  const panels = (before?.panels ?? []).map((panel) => ({ ...panel, carryOn: !last?.spread }));
   return {
     id: freshId(draft, 'section'),
     name: draft.sections.length === 0 ? 'Body' : `Section ${draft.sections.length + 1}`,
@@ -70,6 +80,48 @@ export function nextSection(draft: PieceDraft): SectionDraft {
     panels,
   };
 }
+
+/** A row of increases or decreases between two sections. */
+export function nextSpread(draft: PieceDraft, does: SpreadDraft['does']): SectionDraft {
+  const spread: SpreadDraft = {
+    does,
+    times: 8,
+    way: does === 'increase' ? 'even' : 'cables',
+    lean: 'mirrored',
+    ground: 'presented',
+    columns: [],
+  };
+  const name = does === 'increase' ? 'Increases' : 'Decreases';
+  return { id: freshId(draft, 'section'), name, rows: 1, panels: [], spread };
+}
+
+/** Decreases at both edges to begin with. */
+export const nextShaping = (draft: PieceDraft): ShapingDraft => ({
+  id: freshId(draft, 'shaping'),
+  at: 'bothEdges',
+  inset: 1,
+  wale: 0,
+  towards: 'left',
+  does: 'decrease',
+  lean: 'natural',
+  stitches: 1,
+  from: { row: 1 },
+  phases: [{ every: 4, times: 4 }],
+});
+
+export const changeMaking = (draft: PieceDraft, change: Partial<Making>): PieceDraft => ({
+  ...draft,
+  making: { ...NO_MAKING, ...draft.making, ...change },
+});
+
+/** Sets the repeats of panels wherever they stand, so that all sections grow alike. */
+export const setRepeats = (draft: PieceDraft, panels: readonly string[], repeats: number): PieceDraft => ({
+  ...draft,
+  sections: draft.sections.map((section) => ({
+    ...section,
+    panels: section.panels.map((panel) => (panels.includes(panel.id) ? { ...panel, repeats } : panel)),
+  })),
+});
 
 /** Between garter edges: the chart that was asked for, or a rope to begin with. */
 function firstDraft(family: Family, wanted: Takeable | null): PieceDraft {
@@ -134,16 +186,19 @@ export type SetUp = {
   readonly problems: readonly DraftProblem[];
   /** From the last draft that could be read, so that the fabric stays in sight while rows are being typed. */
   readonly sheet: Worksheet | null;
+  readonly spreads: CheckedDraft['spreads'];
 };
 
 /** A name may be missing while everything else is already worth looking at. */
-function judged(draft: PieceDraft, before: Worksheet | null): SetUp {
+function judged(draft: PieceDraft, before: Pick<SetUp, 'sheet' | 'spreads'>): SetUp {
   const checked = checkDraft({ ...draft, name: draft.name.trim() || 'piece' });
   const nameless: DraftProblem[] = draft.name.trim() === '' ? [{ code: 'no-name' }] : [];
   return {
     draft,
     problems: [...nameless, ...(checked.ok ? [] : checked.error)],
-    sheet: checked.ok ? checked.value.sheet : before,
+    ...(checked.ok
+      ? { sheet: checked.value.sheet, spreads: checked.value.spreads }
+      : { sheet: before.sheet, spreads: before.spreads }),
   };
 }
 
@@ -153,6 +208,6 @@ export type Beginning = {
   readonly draft: PieceDraft | null;
 };
 export const firstSetUp = ({ family, wanted, draft }: Beginning): SetUp =>
-  judged(draft ?? firstDraft(family, wanted), null);
+  judged(draft ?? firstDraft(family, wanted), { sheet: null, spreads: new Map() });
 export const changeSetUp = (state: SetUp, change: (draft: PieceDraft) => PieceDraft): SetUp =>
-  judged(change(state.draft), state.sheet);
+  judged(change(state.draft), state);

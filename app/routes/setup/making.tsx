@@ -10,11 +10,14 @@ export function Making({
   change,
   yarn,
   setYarn,
+  fixed,
 }: {
   draft: PieceDraft;
   change: Change;
   yarn: Yarn;
   setYarn: (yarn: Yarn) => void;
+  /** The piece is on the needles: how it is made cannot change any more. */
+  fixed: boolean;
 }) {
   const id = useId();
   const radio = (
@@ -47,7 +50,7 @@ export function Making({
         onChange={(event) => change((d) => ({ ...d, name: event.target.value }))}
       />
       <div className="flex flex-wrap gap-x-10 gap-y-2">
-        <fieldset>
+        <fieldset disabled={fixed}>
           <legend className="label">It is knitted</legend>
           {radio('construction', 'flat', draft.construction === 'flat', 'flat, turned after every row', {
             construction: 'flat',
@@ -64,14 +67,14 @@ export function Making({
           )}
         </fieldset>
         {draft.construction === 'flat' && (
-          <fieldset>
+          <fieldset disabled={fixed}>
             <legend className="label">Row 1 is</legend>
             {radio('side', 'RS', draft.firstSide === 'RS', 'a right-side row', { firstSide: 'RS' })}
             {radio('side', 'WS', draft.firstSide === 'WS', 'a wrong-side row', { firstSide: 'WS' })}
           </fieldset>
         )}
         {draft.construction === 'unturned' && (
-          <fieldset>
+          <fieldset disabled={fixed}>
             <legend className="label">Row 1 runs</legend>
             {radio('direction', 'rtl', draft.firstDirection === 'rightToLeft', 'from right to left', {
               firstDirection: 'rightToLeft',

@@ -1,11 +1,12 @@
 /** One panel of a section: its rows, how often, from where, and what is wrong with it. */
-import { useId, useRef } from 'react';
-import { ArrowLeft, ArrowRight, Trash2 } from 'lucide-react';
+import { useId, useRef, type ReactNode } from 'react';
+import { ArrowLeft, ArrowRight } from 'lucide-react';
 import type { DraftProblem, PanelDraft } from '@core/draft/draft';
 import type { NotationProblem } from '@core/notation/problems';
 import type { Construction } from '@core/stitch/construction';
 import { notationWords } from '~/messages/notation';
 import { planWords } from '~/messages/plan';
+import { NumberInput, Problems, Tick } from '~/ui/inputs';
 
 type Props = {
   panel: PanelDraft;
@@ -19,59 +20,9 @@ type Props = {
   place: { readonly isFirst: boolean; readonly isLast: boolean };
   onChange: (change: Partial<PanelDraft>) => void;
   onMove: (step: -1 | 1) => void;
-  onRemove: () => void;
+  /** Its width on the swatch. */
+  measure: ReactNode;
 };
-
-export function NumberInput({
-  label,
-  value,
-  onChange,
-}: {
-  label: string;
-  value: number;
-  onChange: (value: number) => void;
-}) {
-  const id = useId();
-  return (
-    <div className="w-28">
-      <label className="label" htmlFor={id}>
-        {label}
-      </label>
-      <input
-        id={id}
-        className="field numerals"
-        type="number"
-        inputMode="numeric"
-        value={Number.isNaN(value) ? '' : value}
-        onChange={(event) => onChange(event.target.value === '' ? Number.NaN : event.target.valueAsNumber)}
-      />
-    </div>
-  );
-}
-
-function Tick({
-  label,
-  checked,
-  onChange,
-  disabled,
-}: {
-  label: string;
-  checked: boolean;
-  onChange: (checked: boolean) => void;
-  disabled?: boolean;
-}) {
-  return (
-    <label className="choice" data-disabled={disabled}>
-      <input
-        type="checkbox"
-        checked={checked}
-        disabled={disabled}
-        onChange={(event) => onChange(event.target.checked)}
-      />
-      <span>{label}</span>
-    </label>
-  );
-}
 
 /** Names that say all of a crossing by themselves can be written in place of one that does not. */
 const PLAIN_NAME = /^\d+\/\d+ [RL]P?C$/;
@@ -147,7 +98,7 @@ export function PanelEditor({
   place,
   onChange,
   onMove,
-  onRemove,
+  measure,
 }: Props) {
   const id = useId();
   const unreadable = problems.some(({ code }) => code === 'rows-not-read');
@@ -186,14 +137,6 @@ export function PanelEditor({
         >
           <ArrowLeft aria-hidden="true" />
         </button>
-        <button
-          type="button"
-          className="quiet-button"
-          aria-label={`Take ${panel.name} away`}
-          onClick={onRemove}
-        >
-          <Trash2 aria-hidden="true" size={22} />
-        </button>
       </div>
       <details className="mt-2" open={problems.length > 0 || panel.text === '' ? true : undefined}>
         <summary className="min-h-12 cursor-pointer py-3 text-soft">
@@ -221,6 +164,11 @@ export function PanelEditor({
           {!firstSection && (
             <Tick label="carries on" checked={panel.carryOn} onChange={(carryOn) => onChange({ carryOn })} />
           )}
+          <Tick
+            label="mirror image"
+            checked={panel.mirrored ?? false}
+            onChange={(mirrored) => onChange({ mirrored })}
+          />
           <Tick label="an edge" checked={panel.edge} onChange={(edge) => onChange({ edge })} />
           {construction === 'round' && alone && (
             <Tick
@@ -231,11 +179,8 @@ export function PanelEditor({
           )}
         </div>
       </div>
-      {others.map((problem, i) => (
-        <p key={i} className="problems" role="alert">
-          {planWords(problem)}
-        </p>
-      ))}
+      {measure}
+      <Problems words={others.map(planWords)} />
     </fieldset>
   );
 }

@@ -1,34 +1,36 @@
 /** Set up a piece: how it is made, sections along, panels across; the fabric and what is wrong, live. */
-import { useDeferredValue, useReducer, useState } from 'react';
 import { data, NavigationType, redirect, useFetcher, useLocation, useNavigationType } from 'react-router';
-import { Plus } from 'lucide-react';
 import { checkDraft, type DraftProblem, type PieceDraft } from '@core/draft/draft';
 import { draftSchema } from '@core/draft/schema';
-import { database, LOCAL_KNITTER } from '~/db/client.server';
-import { listPatterns } from '~/db/patterns.server';
-import { createPiece, readSettings } from '~/db/pieces.server';
+import { mirrorDraft } from '@core/draft/pair';
+import { database, LOCAL_KNITTER, type Database } from '~/db/client.server';
+import { createPiece, findDraft, readSettings } from '~/db/pieces.server';
 import { YARNS, type Yarn } from '~/knitter/settings';
-import { planWords } from '~/messages/plan';
 import { Page } from '~/ui/page';
-import { changeSetUp, firstSetUp, nextSection, type Takeable } from './draft-state';
-import { Making } from './making';
-import { Preview } from './preview';
-import { SectionEditor } from './section-editor';
+import { ownCharts } from './own.server';
+import { SetUp, type Submit } from './set-up';
 import type { Route } from './+types/route';
+
+/** The draft of another piece, to be knitted again: as it is, or as its mirror image. */
+async function pairOf(db: Database, params: URLSearchParams) {
+  const first = params.get('pair');
+  if (first === null) return null;
+  const piece = await findDraft(db, LOCAL_KNITTER, first);
+  const draft = piece && (params.get('mirrored') === 'yes' ? mirrorDraft(piece.draft) : piece.draft);
+  if (!piece || !draft) throw data('The first of the pair is not on this bench.', { status: 404 });
+  return { draft: { ...draft, name: `${piece.draft.name}, second`.slice(0, 80) }, yarn: piece.yarn };
+}
 
 export async function loader({ request }: Route.LoaderArgs) {
   const db = await database();
-  const asked = new URL(request.url).searchParams.get('pattern');
-  const kept = await listPatterns(db, LOCAL_KNITTER);
-  const own: Takeable[] = kept.map(({ id, pattern }) => ({
-    key: id,
-    name: pattern.name,
-    chart: pattern.chart,
-  }));
+  const params = new URL(request.url).searchParams;
+  const own = await ownCharts(db);
+  const asked = params.get('pattern');
   const wanted = own.find(({ key }) => key === asked) ?? null;
   if (asked !== null && !wanted)
     throw data('This pattern is not here. It may have been thrown away.', { status: 404 });
-  return { family: (await readSettings(db, LOCAL_KNITTER)).family, own, wanted };
+  const { family, units } = await readSettings(db, LOCAL_KNITTER);
+  return { family, units, own, wanted, pair: await pairOf(db, params) };
 }
 
 /** A draft handed over by the desk, where a whole piece was pasted. */
@@ -68,78 +70,27 @@ export async function action({ request }: Route.ActionArgs) {
 
 export const meta: Route.MetaFunction = () => [{ title: 'Set up a piece · Gritch' }];
 
-export default function SetUp({ loaderData }: Route.ComponentProps) {
-  const { family, own, wanted } = loaderData;
+export default function NewPiece({ loaderData }: Route.ComponentProps) {
+  const { family, units, own, wanted, pair } = loaderData;
   const { state } = useLocation();
   // A page that was loaded anew was rendered without what had been handed over to it.
   const handed = useNavigationType() === NavigationType.Pop ? null : draftIn(state);
-  const [{ draft, problems, sheet }, change] = useReducer(
-    changeSetUp,
-    { family, wanted, draft: handed },
-    firstSetUp,
-  );
-  const [yarn, setYarn] = useState<Yarn>('oat');
-  const [section, setSection] = useState(0);
-  const [asked, setAsked] = useState(false);
   const fetcher = useFetcher<typeof action>();
-  const shown = useDeferredValue(sheet);
-  const visible = asked ? problems : problems.filter(({ code }) => code !== 'no-name');
-  const castOn = () => {
-    setAsked(true);
-    if (problems.length === 0)
-      void fetcher.submit(JSON.stringify({ draft, yarn }), { method: 'post', encType: 'application/json' });
-  };
-  const refused = fetcher.data?.message;
+  const castOn: Submit = (draft, yarn) =>
+    void fetcher.submit(JSON.stringify({ draft, yarn }), { method: 'post', encType: 'application/json' });
   return (
-    <Page title="Set up a piece" wide>
-      <div className="setup">
-        <div>
-          <Making draft={draft} change={change} yarn={yarn} setYarn={setYarn} />
-          {draft.sections.map(({ id }, index) => (
-            <SectionEditor
-              key={id}
-              draft={draft}
-              index={index}
-              problems={problems}
-              sheet={shown}
-              change={change}
-              family={family}
-              own={own}
-              onLook={() => setSection(index)}
-            />
-          ))}
-          <button
-            type="button"
-            className="plain-button mt-4"
-            onClick={() => change((d) => ({ ...d, sections: [...d.sections, nextSection(d)] }))}
-          >
-            <Plus aria-hidden="true" size={20} /> Add a section that runs on
-          </button>
-        </div>
-        <aside className="setup-aside">
-          <Preview sheet={shown} section={section} stale={visible.length > 0} yarn={yarn} />
-          <button
-            type="button"
-            className="action-button mt-6 w-full text-2xl"
-            onClick={castOn}
-            disabled={fetcher.state !== 'idle'}
-          >
-            Cast on
-          </button>
-          {asked && problems.length > 0 && (
-            <p className="problems" role="alert">
-              {problems.length === 1 && problems[0]
-                ? planWords(problems[0])
-                : `${problems.length} things are still to be mended; each is marked at its place.`}
-            </p>
-          )}
-          {refused && (
-            <p className="problems" role="alert">
-              {refused}
-            </p>
-          )}
-        </aside>
-      </div>
+    <Page title={pair ? 'Set up the second of a pair' : 'Set up a piece'} wide>
+      <SetUp
+        beginning={{ family, wanted, draft: pair?.draft ?? handed }}
+        own={own}
+        family={family}
+        units={units}
+        firstYarn={pair?.yarn ?? 'oat'}
+        action="Cast on"
+        busy={fetcher.state !== 'idle'}
+        refused={fetcher.data?.message}
+        onSubmit={castOn}
+      />
     </Page>
   );
 }

@@ -1,15 +1,21 @@
 /** One section: its rows, its panels from the right edge, and more panels from the shelf or pasted. */
-import { useId } from 'react';
+import { useId, useState } from 'react';
 import { Plus, Trash2 } from 'lucide-react';
-import type { DraftProblem, PieceDraft } from '@core/draft/draft';
+import type { DraftProblem, PanelDraft, PieceDraft, SectionDraft } from '@core/draft/draft';
+import type { Gauge } from '@core/piece/making';
+import type { Units } from '@core/plan/units';
+import { panelWidth } from '@core/plan/width';
 import { countFor, takesForm } from '@core/chart/row';
-import type { Worksheet } from '@core/piece/worksheet';
+import { lastRowOf, type Worksheet } from '@core/piece/worksheet';
 import type { Family } from '@core/notation/names';
 import { SHELF } from '@core/shelf/data';
+import { lengthWords } from '~/messages/measures';
 import { planWords } from '~/messages/plan';
+import { MeasureInput, Problems } from '~/ui/inputs';
 import {
   addPanel,
   chartPanel,
+  changeMaking,
   changePanel,
   changeSection,
   movePanel,
@@ -20,7 +26,12 @@ import {
   type Takeable,
 } from './draft-state';
 import type { Change } from './making';
-import { NumberInput, PanelEditor } from './panel-editor';
+import { Further } from './further';
+import { LengthEditor } from './length-editor';
+import { LineUp } from './line-up';
+import { PanelEditor } from './panel-editor';
+import { ShapingEditor } from './shaping-editor';
+import { furtherSummary, shapingSummary } from './summaries';
 
 function AddPanel({
   own,
@@ -74,13 +85,15 @@ function readingOf(
   section: number,
   panelId: string,
   repeats: number,
-): { words: string | null; hasSetUp: boolean } {
+): { words: string | null; stitches: number | null; hasSetUp: boolean } {
   const panel = sheet?.plan.sections[section]?.panels.find(({ id }) => id === panelId);
   const chart = panel && sheet?.plan.charts[panel.chart];
   const row = chart?.rows[0];
-  if (!chart || !row) return { words: null, hasSetUp: false };
+  if (!chart || !row) return { words: null, stitches: null, hasSetUp: false };
+  const stitches = countFor(takesForm(row), repeats || 1);
   return {
-    words: `${countFor(takesForm(row), repeats || 1)} stitches, ${chart.rows.length} rows`,
+    words: `${stitches} stitches, ${chart.rows.length} rows`,
+    stitches,
     hasSetUp: chart.setUp.length > 0,
   };
 }
@@ -93,26 +106,109 @@ type SectionProps = {
   change: Change;
   family: Family;
   own: readonly Takeable[];
-  onLook: () => void;
+  gauge: Gauge | null;
+  units: Units;
+  /** The others are folded to a line. */
+  open: boolean;
+  onOpen: () => void;
 };
 
-export function SectionEditor({ draft, index, problems, sheet, change, family, own, onLook }: SectionProps) {
+const fieldsOf = (problem: DraftProblem) =>
+  ('panel' in problem && problem.panel !== undefined) || 'shaping' in problem;
+
+/** A panel is chosen by hand; a new one at once; else the first that is no edge. */
+function useChosen(panels: readonly PanelDraft[]) {
+  const [chosen, setChosen] = useState<string | null>(null);
+  const panel = panels.find(({ id }) => id === chosen) ?? panels.find(({ edge }) => !edge) ?? panels[0];
+  return { panel, choose: setChosen };
+}
+
+function Measured({
+  draft,
+  panel,
+  sheet,
+  index,
+  gauge,
+  units,
+  change,
+}: Pick<SectionProps, 'draft' | 'sheet' | 'index' | 'gauge' | 'units' | 'change'> & { panel: PanelDraft }) {
+  const widths = draft.making?.panelWidths ?? {};
+  const planned = sheet?.plan.sections[index]?.panels.find(({ id }) => id === panel.id);
+  const chart = planned && sheet?.plan.charts[planned.chart];
+  const width = planned && chart && gauge ? panelWidth(chart, planned, gauge, widths) : null;
+  const set = (cm: number | null) =>
+    change((d) => {
+      const { [panel.id]: _, ...others } = d.making?.panelWidths ?? {};
+      return changeMaking(d, { panelWidths: cm === null ? others : { ...others, [panel.id]: cm } });
+    });
+  return (
+    <div className="reckon">
+      <MeasureInput label="Measured width" cm={widths[panel.id] ?? null} units={units} onChange={set} />
+      {width && width.source !== 'measured' && (
+        <p className="text-soft">
+          {width.source === 'ground'
+            ? `${lengthWords(width.cm, units)} by your gauge`
+            : `about ${lengthWords(width.cm, units)}: an estimate of how much it draws in. Measure it on the swatch to be sure.`}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** A section that is not worked on now: a line that opens it. */
+function Folded({
+  section,
+  index,
+  sheet,
+  onOpen,
+  wrong,
+}: SectionProps & { section: SectionDraft; wrong: number }) {
+  const planned = sheet?.plan.sections[index];
+  const first = sheet?.firstRows[index];
+  const rows = sheet && planned ? lastRowOf(sheet, index) - (first ?? 1) + 1 : null;
+  const facts = [
+    rows === null ? '' : `${rows} rows`,
+    `${section.panels.length} ${section.panels.length === 1 ? 'panel' : 'panels'}`,
+    shapingSummary(section),
+    furtherSummary(section),
+  ];
+  return (
+    <section className="section-editor folded-section" aria-label={section.name}>
+      <button type="button" onClick={onOpen} aria-label={`Open ${section.name}`}>
+        <span className="section-title">{section.name}</span>
+        <span className="text-soft">{facts.filter(Boolean).join(' · ')}</span>
+        {wrong > 0 && <strong className="text-fault">to be mended</strong>}
+      </button>
+    </section>
+  );
+}
+
+export function SectionEditor(props: SectionProps) {
+  const { draft, index, problems, sheet, change, family, own, gauge, units } = props;
   const section = draft.sections[index];
   const id = useId();
+  const { panel, choose } = useChosen(section?.panels ?? []);
   if (!section) return null;
   const here = problems.filter((p) => 'section' in p && p.section === index);
-  const general = here.filter((p) => !('panel' in p) || p.panel === undefined);
-  const add = (make: (d: PieceDraft) => ReturnType<typeof shelfPanel>) =>
-    change((d) => {
-      const panel = make(d);
-      return panel ? addPanel(d, index, panel) : d;
-    });
+  if (!props.open) return <Folded {...props} section={section} wrong={here.length} />;
+  const general = here.filter((problem) => !fieldsOf(problem));
+  const add = (make: (d: PieceDraft) => PanelDraft | null) => {
+    const made = make(draft);
+    if (!made) return;
+    choose(made.id);
+    change((d) => addPanel(d, index, made));
+  };
   const take = (d: PieceDraft, key: string) => {
     const mine = own.find((one) => one.key === key);
     return mine ? chartPanel(d, mine, family) : shelfPanel(d, key, family);
   };
+  const p = panel ? section.panels.indexOf(panel) : -1;
+  const reading = (of: PanelDraft) => readingOf(sheet, index, of.id, of.repeats);
+  const wrong = section.panels.flatMap((_, at) =>
+    here.some((one) => 'panel' in one && one.panel === at) ? [at] : [],
+  );
   return (
-    <section className="section-editor" aria-label={section.name} onFocus={onLook}>
+    <section className="section-editor" aria-label={section.name}>
       <div className="flex flex-wrap items-end gap-4">
         <div className="min-w-48 flex-1">
           <label className="label" htmlFor={id}>
@@ -128,11 +224,6 @@ export function SectionEditor({ draft, index, problems, sheet, change, family, o
             }
           />
         </div>
-        <NumberInput
-          label={draft.construction === 'round' ? 'Rounds' : 'Rows'}
-          value={section.rows}
-          onChange={(rows) => change((d) => changeSection(d, index, (s) => ({ ...s, rows })))}
-        />
         {draft.sections.length > 1 && (
           <button
             type="button"
@@ -144,32 +235,57 @@ export function SectionEditor({ draft, index, problems, sheet, change, family, o
           </button>
         )}
       </div>
-      {general.map((problem, i) => (
-        <p key={i} className="problems" role="alert">
-          {planWords(problem)}
-        </p>
-      ))}
-      <p className="mt-4 text-soft">Panels from the right edge to the left, as the right side shows them.</p>
-      {section.panels.map((panel, p) => {
-        const { words, hasSetUp } = readingOf(sheet, index, panel.id, panel.repeats);
-        return (
-          <PanelEditor
-            key={panel.id}
-            panel={panel}
-            construction={draft.construction}
-            problems={here.filter((problem) => 'panel' in problem && problem.panel === p)}
-            reading={words}
-            hasSetUp={hasSetUp}
-            alone={section.panels.length === 1}
-            firstSection={index === 0}
-            place={{ isFirst: p === 0, isLast: p === section.panels.length - 1 }}
-            onChange={(patch) => change((d) => changePanel(d, index, p, patch))}
-            onMove={(step) => change((d) => movePanel(d, index, p, p + step))}
-            onRemove={() => change((d) => removePanel(d, index, p))}
-          />
-        );
-      })}
+      <Problems words={general.map(planWords)} />
+      <LengthEditor
+        draft={draft}
+        section={section}
+        index={index}
+        sheet={problems.length === 0 ? sheet : null}
+        gauge={gauge}
+        units={units}
+        change={change}
+        problems={here}
+      />
+      <LineUp
+        panels={section.panels}
+        stitchesOf={(of) => reading(of).stitches}
+        wrong={wrong}
+        chosen={panel?.id ?? null}
+        onChoose={choose}
+        onMove={(from, to) => change((d) => movePanel(d, index, from, to))}
+        onRemove={(at) => change((d) => removePanel(d, index, at))}
+      />
+      {panel && (
+        <PanelEditor
+          key={panel.id}
+          panel={panel}
+          construction={draft.construction}
+          problems={here.filter((problem) => 'panel' in problem && problem.panel === p)}
+          reading={reading(panel).words}
+          hasSetUp={reading(panel).hasSetUp}
+          alone={section.panels.length === 1}
+          firstSection={index === 0}
+          place={{ isFirst: p === 0, isLast: p === section.panels.length - 1 }}
+          onChange={(patch) => change((d) => changePanel(d, index, p, patch))}
+          onMove={(step) => change((d) => movePanel(d, index, p, p + step))}
+          measure={<Measured {...props} panel={panel} />}
+        />
+      )}
       <AddPanel own={own} onShelf={(key) => add((d) => take(d, key))} onPaste={() => add(pastedPanel)} />
+      <details className="more" open={(section.shaping?.length ?? 0) > 0 || undefined}>
+        <summary>
+          Shaping
+          <span>{shapingSummary(section)}</span>
+        </summary>
+        <ShapingEditor section={section} index={index} problems={here} change={change} units={units} />
+      </details>
+      <details className="more">
+        <summary>
+          Last row, needle and colour changes
+          <span>{furtherSummary(section)}</span>
+        </summary>
+        <Further section={section} index={index} change={change} />
+      </details>
     </section>
   );
 }

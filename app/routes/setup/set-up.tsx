@@ -1,0 +1,161 @@
+/** The setting-up itself: used for a new piece, for the second of a pair, and to change a plan under the needles. */
+import { useDeferredValue, useReducer, useState, type ReactNode } from 'react';
+import { Minus, Plus } from 'lucide-react';
+import type { DraftProblem, PieceDraft } from '@core/draft/draft';
+import type { Family } from '@core/notation/names';
+import { sideOf } from '@core/piece/worksheet';
+import { gaugeOf } from '@core/plan/gauge';
+import type { Units } from '@core/plan/units';
+import type { Yarn } from '~/knitter/settings';
+import { planWords } from '~/messages/plan';
+import {
+  changeSetUp,
+  firstSetUp,
+  nextSection,
+  nextSpread,
+  type Beginning,
+  type Takeable,
+} from './draft-state';
+import { Making } from './making';
+import { Preview } from './preview';
+import { SectionEditor } from './section-editor';
+import { SizeCard } from './size-card';
+import { SpreadEditor } from './spread-editor';
+import { SwatchCard } from './swatch-card';
+
+export type Submit = (draft: PieceDraft, yarn: Yarn) => void;
+
+/** A problem that can be shown in one line under the button. */
+function Left({ problems }: { problems: readonly DraftProblem[] }) {
+  return (
+    <p className="problems" role="alert">
+      {problems.length === 1 && problems[0]
+        ? planWords(problems[0])
+        : `${problems.length} things are still to be mended; each is marked at its place.`}
+    </p>
+  );
+}
+
+export function SetUp({
+  beginning,
+  own,
+  family,
+  units,
+  firstYarn,
+  action,
+  busy,
+  refused,
+  onSubmit,
+  worked = null,
+}: {
+  beginning: Beginning;
+  own: readonly Takeable[];
+  family: Family;
+  units: Units;
+  firstYarn: Yarn;
+  /** What the button says. */
+  action: string;
+  busy: boolean;
+  refused: ReactNode;
+  onSubmit: Submit;
+  /** Under the needles already: said before the button; how the piece is made stays as it was. */
+  worked?: ReactNode;
+}) {
+  const [{ draft, problems, sheet, spreads }, change] = useReducer(changeSetUp, beginning, firstSetUp);
+  const [yarn, setYarn] = useState<Yarn>(firstYarn);
+  const [section, setSection] = useState(0);
+  const [asked, setAsked] = useState(false);
+  const shown = useDeferredValue(sheet);
+  const visible = asked ? problems : problems.filter(({ code }) => code !== 'no-name');
+  const swatch = draft.making?.swatch;
+  const measured = swatch ? gaugeOf(swatch) : null;
+  const gauge = measured?.ok ? measured.value : null;
+  const submit = () => {
+    setAsked(true);
+    if (problems.length === 0) onSubmit(draft, yarn);
+  };
+  // A row of increases has no line-up of its own to look at.
+  const at = draft.sections[section]?.spread === undefined && section < draft.sections.length ? section : 0;
+  const add = (make: (d: PieceDraft) => PieceDraft['sections'][number]) => {
+    setSection(draft.sections.length);
+    change((d) => ({ ...d, sections: [...d.sections, make(d)] }));
+  };
+  const fromLeft = (index: number) =>
+    draft.construction === 'flat' &&
+    shown !== null &&
+    sideOf(shown.plan, shown.firstRows[index] ?? 1) === 'WS';
+  const common = { draft, change, units, problems };
+  return (
+    <div className="setup">
+      <div>
+        <Making draft={draft} change={change} yarn={yarn} setYarn={setYarn} fixed={worked !== null} />
+        <SwatchCard {...common} />
+        <SizeCard {...common} sheet={shown} section={at} gauge={gauge} />
+        {draft.sections.map(({ id, spread }, index) =>
+          spread ? (
+            <SpreadEditor
+              key={id}
+              draft={draft}
+              index={index}
+              problems={problems}
+              row={spreads.get(index)}
+              fromLeft={fromLeft(index)}
+              change={change}
+            />
+          ) : (
+            <SectionEditor
+              key={id}
+              {...common}
+              index={index}
+              sheet={shown}
+              family={family}
+              own={own}
+              gauge={gauge}
+              open={index === at}
+              onOpen={() => setSection(index)}
+            />
+          ),
+        )}
+        <div className="flex flex-wrap gap-3 border-t-4 border-ink pt-5">
+          <button type="button" className="plain-button" onClick={() => add(nextSection)}>
+            <Plus aria-hidden="true" size={20} /> Add a section that runs on
+          </button>
+          <button
+            type="button"
+            className="plain-button"
+            onClick={() => add((d) => nextSpread(d, 'increase'))}
+          >
+            <Plus aria-hidden="true" size={20} /> A row of increases
+          </button>
+          <button
+            type="button"
+            className="plain-button"
+            onClick={() => add((d) => nextSpread(d, 'decrease'))}
+          >
+            <Minus aria-hidden="true" size={20} /> A row of decreases
+          </button>
+        </div>
+      </div>
+      <aside className="setup-aside">
+        <Preview
+          sheet={shown}
+          section={at}
+          stale={visible.length > 0}
+          yarn={yarn}
+          gauge={gauge}
+          units={units}
+        />
+        {worked}
+        <button type="button" className="action-button mt-5 w-full text-2xl" onClick={submit} disabled={busy}>
+          {action}
+        </button>
+        {asked && problems.length > 0 && <Left problems={problems} />}
+        {refused && (
+          <p className="problems" role="alert">
+            {refused}
+          </p>
+        )}
+      </aside>
+    </div>
+  );
+}

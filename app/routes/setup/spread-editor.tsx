@@ -1,0 +1,138 @@
+/** A row of increases or decreases between two sections, with its words. */
+import { Trash2 } from 'lucide-react';
+import type { DraftProblem, PieceDraft } from '@core/draft/draft';
+import type { SpreadDraft, SpreadRow } from '@core/draft/spread-row';
+import { spreadPhrases } from '@core/plan/even';
+import { planWords } from '~/messages/plan';
+import { spreadWords } from '~/messages/spread';
+import { NumberInput, Problems, Select, TextInput } from '~/ui/inputs';
+import { changeSection, removeSection } from './draft-state';
+import type { Change } from './making';
+
+const WAYS = {
+  increase: [
+    ['even', 'evenly, outside coming crossings'],
+    ['anywhere', 'evenly, wherever they fall'],
+    ['columns', 'in columns that I name'],
+  ],
+  decrease: [
+    ['cables', 'over the cables below, against flare'],
+    ['even', 'evenly'],
+  ],
+} as const;
+const LEANS = [
+  ['mirrored', 'mirrored about the middle'],
+  ['left', 'to the left'],
+  ['right', 'to the right'],
+] as const;
+
+const numbersIn = (text: string) => (text.match(/\d+/g) ?? []).map(Number);
+
+/** Columns of every panel of the next section that are new. */
+function Columns({
+  draft,
+  index,
+  spread,
+  set,
+}: {
+  draft: PieceDraft;
+  index: number;
+  spread: SpreadDraft;
+  set: (change: Partial<SpreadDraft>) => void;
+}) {
+  const panels = draft.sections[index + 1]?.panels ?? [];
+  const put = (panel: string, text: string) =>
+    set({
+      columns: [...spread.columns.filter((one) => one.panel !== panel), { panel, of: numbersIn(text) }],
+    });
+  return (
+    <div className="schedule-fields">
+      {panels.map(({ id, name }) => (
+        <TextInput
+          key={id}
+          label={`New columns of ${name}, from the right`}
+          value={(spread.columns.find((one) => one.panel === id)?.of ?? []).join(' ')}
+          placeholder="none"
+          onChange={(text) => put(id, text)}
+        />
+      ))}
+    </div>
+  );
+}
+
+export function SpreadEditor({
+  draft,
+  index,
+  problems,
+  row,
+  fromLeft,
+  change,
+}: {
+  draft: PieceDraft;
+  index: number;
+  problems: readonly DraftProblem[];
+  /** As last worked out. */
+  row: SpreadRow | undefined;
+  /** The row is worked from its left edge, as the right side shows it. */
+  fromLeft: boolean;
+  change: Change;
+}) {
+  const section = draft.sections[index];
+  const spread = section?.spread;
+  if (!section || !spread) return null;
+  const set = (part: Partial<SpreadDraft>) =>
+    change((d) => changeSection(d, index, (s) => ({ ...s, spread: { ...spread, ...part } })));
+  const counted = spread.way !== 'columns' && spread.way !== 'cables';
+  const here = problems.filter((p) => 'section' in p && p.section === index);
+  const act = spread.does === 'increase' ? 0 : 2;
+  return (
+    <section className="section-editor spread-editor" aria-label={section.name}>
+      <div className="schedule-fields">
+        <h2 className="section-title">
+          {spread.does === 'increase' ? 'A row of increases' : 'A row of decreases'}
+        </h2>
+        <button
+          type="button"
+          className="quiet-button ml-auto"
+          aria-label={`Take ${section.name} away`}
+          onClick={() => change((d) => removeSection(d, index))}
+        >
+          <Trash2 aria-hidden="true" size={22} />
+        </button>
+      </div>
+      <div className="schedule-fields">
+        {counted && (
+          <NumberInput label="How many" value={spread.times} onChange={(times) => set({ times })} />
+        )}
+        <Select
+          label="Placed"
+          value={spread.way}
+          options={WAYS[spread.does]}
+          onChange={(way) => set({ way })}
+        />
+        <Select label="Leaning" value={spread.lean} options={LEANS} onChange={(lean) => set({ lean })} />
+        <Select
+          label="The stitches between"
+          value={spread.ground}
+          options={
+            [
+              ['presented', 'knit the knits, purl the purls'],
+              ['knit', 'knit'],
+            ] as const
+          }
+          onChange={(ground) => set({ ground })}
+        />
+      </div>
+      {spread.way === 'columns' && <Columns draft={draft} index={index} spread={spread} set={set} />}
+      <Problems words={here.map(planWords)} />
+      {row && here.length === 0 && (
+        <p className="spread-words" data-testid="spread-words">
+          <strong className="numerals">
+            {row.stitches} to {row.stitches + row.places.length * (act === 0 ? 1 : -1)} stitches:
+          </strong>{' '}
+          {spreadWords(spreadPhrases(row.places, row.stitches, act, fromLeft), spread.does)}
+        </p>
+      )}
+    </section>
+  );
+}
