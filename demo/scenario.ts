@@ -149,11 +149,11 @@ const front: PieceDraft = {
       rows: 60,
       length: { kind: 'until', cm: 26, from: 'castOn', ending: { side: 'WS' } },
       panels: [
-        edge('band', 'front band', 5),
-        panelDraft('front-eel', 'eel rope', shelf('rope-4')),
-        panelDraft('front-wave', 'plover wave', WAVE),
-        panelDraft('front-eel-2', 'eel rope, side', shelf('rope-4'), { mirrored: true }),
-        panelDraft('side', 'side', GROUND, { repeats: 19 }),
+        edge('band', 'front band', 5, { startRow: 2 }),
+        panelDraft('front-eel', 'eel rope', shelf('rope-4'), { startRow: 4 }),
+        panelDraft('front-wave', 'plover wave', WAVE, { startRow: 6 }),
+        panelDraft('front-eel-2', 'eel rope, side', shelf('rope-4'), { startRow: 4, mirrored: true }),
+        panelDraft('side', 'side', GROUND, { repeats: 19, startRow: 2 }),
       ],
     },
     {

@@ -14,8 +14,15 @@ const OTHER_PLACE = {
   wale: 'wale',
 } as const;
 
+/** Stitches are bound off where a row begins: at the other edge that is a row later or earlier. */
+function mirrorFrom({ does, at, from }: ShapingDraft): ShapingDraft['from'] {
+  if (does !== 'bindOff' || 'cm' in from || at === 'bothEdges') return from;
+  return { row: Math.max(1, at === 'rightEdge' ? from.row + 1 : from.row - 1) };
+}
+
 const mirrorShaping = (shaping: ShapingDraft, width: number): ShapingDraft => ({
   ...shaping,
+  from: mirrorFrom(shaping),
   at: OTHER_PLACE[shaping.at],
   wale: Math.max(0, width - shaping.wale),
   towards: OTHER[shaping.towards],

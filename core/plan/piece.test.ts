@@ -7,6 +7,7 @@ import { findMiscount, groupsAsMet, markerGroups } from './cast-on';
 import type { Section } from '../piece/plan';
 import { countsByGrowing, waysToGrow, type Way } from './grow';
 import { outlineOf } from './outline';
+import { wrongSides } from './sides';
 import { sectionWidths, totalCm } from './width';
 import { panelFacts, rowFacts } from './row-facts';
 import { rowWeight, weightOf } from './yarn';
@@ -138,5 +139,21 @@ describe('ways to widen a section', () => {
     expect(above?.cm).toBeCloseTo(wide(above?.steps ?? 0), 8);
     const stitches = sectionWidths(plan, grown(above?.steps ?? 0), gauge, {}).reduce((sum, one) => sum + one.stitches, 0);
     expect(above?.stitches).toBe(stitches);
+  });
+}); // prettier-ignore
+
+describe('the side that a pattern was written for', () => {
+  const GARTER = 'Row 1 (RS): k1.\nRow 2: k1.';
+  const sections = (startRow: number) => [{ rows: 9, panels: [{ chart: GARTER, repeats: 10, id: 'hem' }] }, { rows: 8, panels: [{ chart: ROPE, row: startRow }] }];
+  it('row 1 on a wrong-side row is found, with the row that it could start with', () => {
+    expect(wrongSides(sheetOf(sections(1)))).toEqual([{ section: 1, panel: 0, row: 1, instead: 4 }]);
+    expect(wrongSides(sheetOf(sections(4)))).toEqual([]);
+    expect(wrongSides(sheetOf(sections(3), { firstSide: 'WS' })).map(({ section }) => section)).toEqual([0]);
+  });
+  it('odd repeats, carried-on panels and work in the round have no such side', () => {
+    const odd = 'Row 1 (RS): k10.\nRow 2: p10.\nRow 3: k10.';
+    expect(wrongSides(sheetOf([{ rows: 9, panels: [{ chart: odd }] }, { rows: 3, panels: [{ chart: odd }] }]))).toEqual([]);
+    expect(wrongSides(sheetOf([{ rows: 9, panels: [{ chart: ROPE }] }, { rows: 3, panels: [{ chart: ROPE, carryOn: true }] }]))).toEqual([]);
+    expect(wrongSides(sheetOf(sections(1), { construction: 'round' }))).toEqual([]);
   });
 }); // prettier-ignore

@@ -6,6 +6,7 @@ import { foldSteps } from '@core/cue/repeating';
 import { facedDirection } from '@core/stitch/working';
 import type { CrossingStep, Step } from '@core/cue/steps';
 import { holdWords, restOfCrossing, stepWords } from '~/messages/cue';
+import { noticeWords } from '~/messages/notices';
 import { LeanGlyph, LeanWord, leanColour } from '~/ui/lean';
 import type { NeedlesView } from './view';
 
@@ -163,12 +164,13 @@ function cardsIn(cue: RowCue): number {
 /** So many cards fit without scrolling at full size. */
 const ROOM_FOR_CARDS = 4;
 
-function Steps({ cue, coming }: { cue: RowCue; coming: NeedlesView['coming'] }) {
+function Steps({ cue, view }: { cue: RowCue; view: NeedlesView }) {
   const [every, setEvery] = useState(false);
   const brief = cue.presented && !every;
   const nothing = brief && cue.panels.every(({ exceptions }) => exceptions.length === 0);
   return (
     <div className="steps" data-many={cardsIn(cue) > ROOM_FOR_CARDS}>
+      <Notices notices={view.notices} ahead={false} />
       <Marker cue={cue} />
       {brief && <p className="presented">Knit the knits, purl the purls{nothing ? '.' : ', but:'}</p>}
       <ol className="panel-cues">
@@ -186,8 +188,33 @@ function Steps({ cue, coming }: { cue: RowCue; coming: NeedlesView['coming'] }) 
           {every ? 'Say it briefly' : 'Every stitch of this row'}
         </button>
       )}
-      <Coming coming={coming} />
+      <Notices notices={view.nextNotices} ahead />
+      <Coming coming={view.coming} />
     </div>
+  );
+}
+
+function StitchCount({ stitches: { takes, gives } }: Pick<NeedlesView, 'stitches'>) {
+  return (
+    <p className="done-line" data-testid="stitches">
+      {takes === gives ? `${takes} stitches` : `${takes} to ${gives} stitches`}
+    </p>
+  );
+}
+
+/** Shaping and changes of this row, huge enough; those of the next one a row ahead. */
+function Notices({ notices, ahead }: { notices: NeedlesView['notices']; ahead: boolean }) {
+  if (notices.length === 0) return null;
+  return (
+    <ul
+      className={ahead ? 'notices ahead' : 'notices'}
+      aria-label={ahead ? 'In the next row' : 'In this row'}
+    >
+      {ahead && <li className="notices-when">Next row</li>}
+      {notices.map((notice) => (
+        <li key={noticeWords(notice)}>{noticeWords(notice)}</li>
+      ))}
+    </ul>
   );
 }
 
@@ -228,18 +255,21 @@ export function CuePanel({
         <div className="row-side">
           {cue && <SideLine cue={cue} faces={view.faces} />}
           <p className="done-line">
-            <span data-testid="done">{done}</span> of {sheet.rows} done
+            <span data-testid="done">{done}</span> of {view.rowsEstimated ? 'about ' : ''}
+            {sheet.rows} done
           </p>
           <p className="done-line">
-            {view.sectionName}: {view.sectionRowsLeft} to go
+            {view.sectionName}: {view.sectionOpen ? 'about ' : ''}
+            {view.sectionRowsLeft} to go
           </p>
+          {cue && <StitchCount stitches={view.stitches} />}
         </div>
       </header>
       <p className="sr-only" aria-live="polite">
         {spoken(cue)}
       </p>
       {cue ? (
-        <Steps key={cue.row.row} cue={cue} coming={view.coming} />
+        <Steps key={cue.row.row} cue={cue} view={view} />
       ) : (
         <div className="steps">
           <p className="presented">Every row of the plan is done. Bind off.</p>

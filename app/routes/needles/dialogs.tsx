@@ -3,13 +3,17 @@ import { useId, useState, type FormEvent, type ReactNode } from 'react';
 import type { Happening } from '@core/journal/events';
 import type { JournalState } from '@core/journal/fold';
 import { positionOfRow } from '@core/chart/chart';
+import type { Units } from '@core/plan/units';
 import { Modal } from '~/ui/modal';
+import MeasureForm from './measure-dialog';
+import { numberProblem } from './number-problem';
 import type { NeedlesView } from './view';
 
-export type DialogName = 'rip' | 'setRow' | 'setPanel' | 'note';
+export type DialogName = 'rip' | 'setRow' | 'setPanel' | 'note' | 'measure';
 type Props = {
   view: NeedlesView;
   state: JournalState;
+  units: Units;
   record: (happening: Happening) => string;
   close: () => void;
 };
@@ -50,13 +54,6 @@ function NumberField({
       </p>
     </div>
   );
-}
-
-/** What is wrong with a typed number; null if nothing is. */
-export function numberProblem(value: string, min: number, max: number): string | null {
-  if (!/^\d{1,7}$/.test(value.trim())) return `Type a whole number from ${min} to ${max}.`;
-  const number = Number(value);
-  return number < min || number > max ? `Only ${min} to ${max} is possible here.` : null;
 }
 
 function Form({
@@ -253,16 +250,17 @@ const TITLES: Record<DialogName, string> = {
   setRow: 'Set the row of the piece',
   setPanel: 'Set the row of a panel',
   note: 'A note',
+  measure: 'Measure and weigh',
 };
 const FORMS: Record<DialogName, (props: Props) => ReactNode> = {
   rip: RipForm,
   setRow: SetRowForm,
   setPanel: SetPanelForm,
   note: NoteForm,
+  measure: MeasureForm,
 };
 
-export function NeedlesDialog({ name, ...props }: Props & { name: DialogName | null }) {
-  if (!name) return null;
+export default function NeedlesDialog({ name, ...props }: Props & { name: DialogName }) {
   const Body = FORMS[name];
   return (
     <Modal title={TITLES[name]} open onOpenChange={(open) => !open && props.close()}>

@@ -75,7 +75,7 @@ function MarkButtons({ plan, mark }: { plan: Crossing; mark: (made: Made) => voi
   );
 }
 
-export function FaultSheet({ box, view, state, hand, record, onReleased, onClose }: Props) {
+export default function FaultSheet({ box, view, state, hand, record, onReleased, onClose }: Props) {
   const { sheet, done } = view;
   const fault = state.faults.find(
     (f) => f.pieceRow === box.row && f.panel === box.panel && f.wale === box.wale && !f.mended,

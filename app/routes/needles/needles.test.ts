@@ -2,7 +2,7 @@ import { fold } from '@core/journal/fold';
 import type { Happening, JournalEvent } from '@core/journal/events';
 import { planOf } from '@core/testing/plans';
 import { USUAL } from '~/knitter/settings';
-import { numberProblem } from './dialogs';
+import { numberProblem } from './number-problem';
 import { keyMeaning } from './use-keys';
 import { needlesView } from './view';
 

@@ -1,5 +1,5 @@
 /** At the needles: the row in hand, what crosses, what to count, and one huge control. */
-import { useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { data, useFetcher } from 'react-router';
 import { Toaster } from '~/ui/toaster';
 import type { CrossingBox } from '@core/fabric/shapes';
@@ -9,11 +9,13 @@ import { findPiece, readSettings } from '~/db/pieces.server';
 import { useJournal } from '~/journal/use-journal';
 import { CuePanel } from './cue-panel';
 import { FabricPanel } from './fabric-panel';
-import { FaultSheet } from './fault-sheet';
 import { TopBar } from './top-bar';
 import { useKeys } from './use-keys';
 import { needlesView } from './view';
 import type { Route } from './+types/route';
+
+/** Fetched when the first crossing is touched. */
+const FaultSheet = lazy(() => import('./fault-sheet'));
 
 export async function loader({ params }: Route.LoaderArgs) {
   const db = await database();
@@ -58,7 +60,14 @@ export default function Needles({ loaderData }: Route.ComponentProps) {
 
   return (
     <main className="needles" data-yarn={piece.yarn}>
-      <TopBar piece={piece} view={view} state={state} saving={saving} record={record} />
+      <TopBar
+        piece={piece}
+        view={view}
+        state={state}
+        saving={saving}
+        units={settings.units}
+        record={record}
+      />
       <FabricPanel
         view={view}
         state={state}
@@ -69,16 +78,18 @@ export default function Needles({ loaderData }: Route.ComponentProps) {
       />
       <CuePanel view={view} onComplete={complete} onUndo={undo} canUndo={state.undoTarget !== null} />
       {touched && (
-        <FaultSheet
-          key={`${touched.row} ${touched.panel} ${touched.wale}`}
-          box={touched}
-          view={view}
-          state={state}
-          hand={settings.hand}
-          record={record}
-          onReleased={setReleased}
-          onClose={close}
-        />
+        <Suspense>
+          <FaultSheet
+            key={`${touched.row} ${touched.panel} ${touched.wale}`}
+            box={touched}
+            view={view}
+            state={state}
+            hand={settings.hand}
+            record={record}
+            onReleased={setReleased}
+            onClose={close}
+          />
+        </Suspense>
       )}
       <Toaster strays={state.strays} refused={refused} pieceId={piece.id} />
     </main>

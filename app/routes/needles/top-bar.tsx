@@ -1,22 +1,30 @@
 /** The way back to the bench, what is saved, and the tools that are not needed in every row. */
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { DropdownMenu } from 'radix-ui';
 import {
   BookOpen,
   ChevronLeft,
+  ClipboardList,
+  Copy,
   Ellipsis,
   GripHorizontal,
   NotebookPen,
   Redo2,
+  FileDown,
+  FlipHorizontal2,
+  PencilRuler,
+  Printer,
   Rows3,
+  Ruler,
   Scissors,
   SlidersHorizontal,
 } from 'lucide-react';
 import type { Happening } from '@core/journal/events';
 import type { JournalState } from '@core/journal/fold';
 import type { Saving } from '~/journal/outbox';
-import { NeedlesDialog, type DialogName } from './dialogs';
+import type { Units } from '@core/plan/units';
+import type { DialogName } from './dialogs';
 import type { NeedlesView } from './view';
 
 const SAVING_WORDS: Record<Saving, string> = {
@@ -30,10 +38,14 @@ type Props = {
   view: NeedlesView;
   state: JournalState;
   saving: Saving;
+  units: Units;
   record: (happening: Happening) => string;
 };
 
-export function TopBar({ piece, view, state, saving, record }: Props) {
+/** Fetched when the first of them is opened. */
+const NeedlesDialog = lazy(() => import('./dialogs'));
+
+export function TopBar({ piece, view, state, saving, units, record }: Props) {
   const [dialog, setDialog] = useState<DialogName | null>(null);
   const { done, working } = view;
   const hasLifeline = state.lifelines.some(({ row }) => row === done);
@@ -45,6 +57,7 @@ export function TopBar({ piece, view, state, saving, record }: Props) {
       act: () => void record({ kind: 'lifeline', row: done }),
     },
     { label: 'Note', icon: NotebookPen, disabled: false, act: () => setDialog('note') },
+    { label: 'Measure and weigh', icon: Ruler, disabled: false, act: () => setDialog('measure') },
     {
       label: 'Redo',
       icon: Redo2,
@@ -59,6 +72,19 @@ export function TopBar({ piece, view, state, saving, record }: Props) {
       disabled: working === null || view.columns.length === 0,
       act: () => setDialog('setPanel'),
     },
+  ];
+  const here = `/pieces/${piece.id}`;
+  const links = [
+    { label: 'Cast-on sheet', icon: ClipboardList, to: `${here}/sheet` },
+    { label: 'Rows on paper', icon: Printer, to: `${here}/paper` },
+    { label: 'Change the plan', icon: PencilRuler, to: `${here}/plan` },
+    { label: 'Knit its pair', icon: Copy, to: `/pieces/new?pair=${piece.id}` },
+    {
+      label: 'Knit its mirror image',
+      icon: FlipHorizontal2,
+      to: `/pieces/new?pair=${piece.id}&mirrored=yes`,
+    },
+    { label: 'Save as a file', icon: FileDown, to: `${here}/file` },
   ];
   return (
     <header className="top-bar">
@@ -84,10 +110,29 @@ export function TopBar({ piece, view, state, saving, record }: Props) {
                 <Icon aria-hidden="true" size={22} /> {label}
               </DropdownMenu.Item>
             ))}
+            <DropdownMenu.Separator className="menu-rule" />
+            {links.map(({ label, icon: Icon, to }) => (
+              <DropdownMenu.Item key={label} className="menu-item" asChild>
+                <Link to={to} reloadDocument={to.endsWith('/file')}>
+                  <Icon aria-hidden="true" size={22} /> {label}
+                </Link>
+              </DropdownMenu.Item>
+            ))}
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
-      <NeedlesDialog name={dialog} view={view} state={state} record={record} close={() => setDialog(null)} />
+      {dialog && (
+        <Suspense>
+          <NeedlesDialog
+            name={dialog}
+            view={view}
+            state={state}
+            units={units}
+            record={record}
+            close={() => setDialog(null)}
+          />
+        </Suspense>
+      )}
     </header>
   );
 }

@@ -5,7 +5,8 @@ import type { Picture } from '@core/fabric/shapes';
 import type { JournalState } from '@core/journal/fold';
 import { nextCrossing, type NextCrossing } from '@core/piece/schedule';
 import type { Plan } from '@core/piece/plan';
-import { charted, lastRowOf, made, sideOf, worksheet, type Worksheet } from '@core/piece/worksheet';
+import { noticesOf, type Notice } from '@core/cue/notices';
+import { charted, isOpen, lastRowOf, made, sideOf, worksheet, type Worksheet } from '@core/piece/worksheet';
 import { countFor, type Count } from '@core/place/count';
 import type { RowLabel } from '@core/notation/problems';
 import type { Side } from '@core/stitch/types';
@@ -40,6 +41,15 @@ export type NeedlesView = {
   readonly painting: Painting;
   readonly sectionName: string;
   readonly sectionRowsLeft: number;
+  /** The section ends when she says so; the rows left are an estimate. */
+  readonly sectionOpen: boolean;
+  /** Whether the last row of all lies behind such a section, so that its number is an estimate. */
+  readonly rowsEstimated: boolean;
+  /** Out of the ordinary in the row in hand, and in the next one. */
+  readonly notices: readonly Notice[];
+  readonly nextNotices: readonly Notice[];
+  /** Stitches before and after the row in hand. */
+  readonly stitches: { readonly takes: number; readonly gives: number };
 };
 
 function columnsAt(
@@ -102,6 +112,7 @@ export function needlesView(
   const faces = settings.wrongSide === 'faces' ? sideOf(plan, at) : 'RS';
   const picture = layOut(fabricRows(sheet, done, hanging), faces);
   const row = charted(sheet, at);
+  const open = plan.sections.map((_, s) => isOpen(sheet, s));
   const columns = working === null ? [] : columnsAt(sheet, working, state, settings);
   return {
     sheet,
@@ -113,6 +124,11 @@ export function needlesView(
     faces,
     picture,
     painting: paint(picture, done),
+    sectionOpen: open[row.sectionIndex] === true,
+    rowsEstimated: open.some((one, s) => one && s >= row.sectionIndex),
+    notices: working === null ? [] : noticesOf(sheet, working),
+    nextNotices: working === null ? [] : noticesOf(sheet, working + 1),
+    stitches: row.laid,
     sectionName: row.section.name,
     sectionRowsLeft: lastRowOf(sheet, row.sectionIndex) - at + (working === null ? 0 : 1),
   };

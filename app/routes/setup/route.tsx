@@ -29,8 +29,8 @@ export async function loader({ request }: Route.LoaderArgs) {
   const wanted = own.find(({ key }) => key === asked) ?? null;
   if (asked !== null && !wanted)
     throw data('This pattern is not here. It may have been thrown away.', { status: 404 });
-  const { family, units } = await readSettings(db, LOCAL_KNITTER);
-  return { family, units, own, wanted, pair: await pairOf(db, params) };
+  const { family, units, hand } = await readSettings(db, LOCAL_KNITTER);
+  return { family, units, hand, own, wanted, pair: await pairOf(db, params) };
 }
 
 /** A draft handed over by the desk, where a whole piece was pasted. */
@@ -71,7 +71,7 @@ export async function action({ request }: Route.ActionArgs) {
 export const meta: Route.MetaFunction = () => [{ title: 'Set up a piece · Gritch' }];
 
 export default function NewPiece({ loaderData }: Route.ComponentProps) {
-  const { family, units, own, wanted, pair } = loaderData;
+  const { family, units, hand, own, wanted, pair } = loaderData;
   const { state } = useLocation();
   // A page that was loaded anew was rendered without what had been handed over to it.
   const handed = useNavigationType() === NavigationType.Pop ? null : draftIn(state);
@@ -85,6 +85,7 @@ export default function NewPiece({ loaderData }: Route.ComponentProps) {
         own={own}
         family={family}
         units={units}
+        hand={hand}
         firstYarn={pair?.yarn ?? 'oat'}
         action="Cast on"
         busy={fetcher.state !== 'idle'}

@@ -1,12 +1,14 @@
 /** One section: its rows, its panels from the right edge, and more panels from the shelf or pasted. */
-import { useId, useState } from 'react';
+import { useId, useMemo, useState } from 'react';
 import { Plus, Trash2 } from 'lucide-react';
 import type { DraftProblem, PanelDraft, PieceDraft, SectionDraft } from '@core/draft/draft';
 import type { Gauge } from '@core/piece/making';
 import type { Units } from '@core/plan/units';
+import type { Hand } from '@core/stitch/types';
+import { wrongSides } from '@core/plan/sides';
 import { panelWidth } from '@core/plan/width';
 import { countFor, takesForm } from '@core/chart/row';
-import { lastRowOf, type Worksheet } from '@core/piece/worksheet';
+import { lastRowOf, sideOf, type Worksheet } from '@core/piece/worksheet';
 import type { Family } from '@core/notation/names';
 import { SHELF } from '@core/shelf/data';
 import { lengthWords } from '~/messages/measures';
@@ -108,6 +110,7 @@ type SectionProps = {
   own: readonly Takeable[];
   gauge: Gauge | null;
   units: Units;
+  hand: Hand;
   /** The others are folded to a line. */
   open: boolean;
   onOpen: () => void;
@@ -151,6 +154,35 @@ function Measured({
             : `about ${lengthWords(width.cm, units)}: an estimate of how much it draws in. Measure it on the swatch to be sure.`}
         </p>
       )}
+    </div>
+  );
+}
+
+/** The pattern was written for the other side. */
+function SideDoubt({
+  sheet,
+  index,
+  panel,
+  change,
+}: Pick<SectionProps, 'sheet' | 'index' | 'change'> & { panel: number }) {
+  const found = useMemo(() => (sheet ? wrongSides(sheet) : []), [sheet]);
+  const doubt = found.find((one) => one.section === index && one.panel === panel);
+  if (!sheet || !doubt) return null;
+  const side = sideOf(sheet.plan, sheet.firstRows[index] as number) === 'RS' ? 'right' : 'wrong';
+  return (
+    <div className="doubt">
+      <p>
+        Row {doubt.row} of this pattern was written for the other side: here it falls on a {side}-side row.
+      </p>
+      <button
+        type="button"
+        className="plain-button"
+        onClick={() =>
+          change((d) => changePanel(d, index, panel, { startRow: doubt.instead, withSetUp: false }))
+        }
+      >
+        Start at row {doubt.instead}
+      </button>
     </div>
   );
 }
@@ -268,7 +300,12 @@ export function SectionEditor(props: SectionProps) {
           place={{ isFirst: p === 0, isLast: p === section.panels.length - 1 }}
           onChange={(patch) => change((d) => changePanel(d, index, p, patch))}
           onMove={(step) => change((d) => movePanel(d, index, p, p + step))}
-          measure={<Measured {...props} panel={panel} />}
+          measure={
+            <>
+              <SideDoubt sheet={sheet} index={index} panel={p} change={change} />
+              <Measured {...props} panel={panel} />
+            </>
+          }
         />
       )}
       <AddPanel own={own} onShelf={(key) => add((d) => take(d, key))} onPaste={() => add(pastedPanel)} />
@@ -277,7 +314,16 @@ export function SectionEditor(props: SectionProps) {
           Shaping
           <span>{shapingSummary(section)}</span>
         </summary>
-        <ShapingEditor section={section} index={index} problems={here} change={change} units={units} />
+        <ShapingEditor
+          section={section}
+          index={index}
+          problems={here}
+          change={change}
+          units={units}
+          flat={draft.construction === 'flat'}
+          firstIsRS={!sheet || sideOf(sheet.plan, sheet.firstRows[index] ?? 1) === 'RS'}
+          hand={props.hand}
+        />
       </details>
       <details className="more">
         <summary>

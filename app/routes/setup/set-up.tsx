@@ -6,6 +6,7 @@ import type { Family } from '@core/notation/names';
 import { sideOf } from '@core/piece/worksheet';
 import { gaugeOf } from '@core/plan/gauge';
 import type { Units } from '@core/plan/units';
+import type { Hand } from '@core/stitch/types';
 import type { Yarn } from '~/knitter/settings';
 import { planWords } from '~/messages/plan';
 import {
@@ -41,6 +42,7 @@ export function SetUp({
   own,
   family,
   units,
+  hand,
   firstYarn,
   action,
   busy,
@@ -52,6 +54,7 @@ export function SetUp({
   own: readonly Takeable[];
   family: Family;
   units: Units;
+  hand: Hand;
   firstYarn: Yarn;
   /** What the button says. */
   action: string;
@@ -111,6 +114,7 @@ export function SetUp({
               family={family}
               own={own}
               gauge={gauge}
+              hand={hand}
               open={index === at}
               onOpen={() => setSection(index)}
             />

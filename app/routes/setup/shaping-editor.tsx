@@ -3,6 +3,7 @@ import { Plus, Trash2 } from 'lucide-react';
 import type { DraftProblem, PieceDraft, SectionDraft } from '@core/draft/draft';
 import type { ShapingDraft } from '@core/draft/shaping-draft';
 import type { Units } from '@core/plan/units';
+import type { Hand } from '@core/stitch/types';
 import { planWords } from '~/messages/plan';
 import { MeasureInput, NumberInput, Problems, Select, Tick } from '~/ui/inputs';
 import { changeSection, nextShaping } from './draft-state';
@@ -140,12 +141,14 @@ function Schedule({
   remove,
   problems,
   units,
+  doubt,
 }: {
   shaping: ShapingDraft;
   set: (change: Partial<ShapingDraft>) => void;
   remove: () => void;
   problems: readonly DraftProblem[];
   units: Units;
+  doubt: string | null;
 }) {
   const deed = (does: ShapingDraft['does']) =>
     set({
@@ -177,8 +180,24 @@ function Schedule({
         <Phases shaping={shaping} set={set} />
       </div>
       <Problems words={problems.map(planWords)} />
+      {doubt && <p className="doubt">{doubt}</p>}
     </fieldset>
   );
+}
+
+/** Stitches are bound off where a row begins: which edge that is depends on the side and on the hand. */
+function bindOffDoubt(
+  { does, at, from }: ShapingDraft,
+  flat: boolean,
+  firstIsRS: boolean,
+  hand: Hand,
+): string | null {
+  if (does !== 'bindOff' || !flat || !('row' in from) || at === 'wale') return null;
+  const isRS = (from.row % 2 === 1) === firstIsRS;
+  const begins = isRS === (hand === 'right') ? 'right' : 'left';
+  if (at === 'bothEdges') return begins === 'right' ? null : 'Both edges are bound off in two rows, the right edge first: begin in a row that starts at the right edge, one row earlier or later.'; // prettier-ignore
+  if (at === `${begins}Edge`) return null;
+  return `Stitches are bound off where a row begins; row ${from.row} begins at the ${begins} edge. Take a row earlier or later.`;
 }
 
 export function ShapingEditor({
@@ -187,12 +206,19 @@ export function ShapingEditor({
   problems,
   change,
   units,
+  flat,
+  firstIsRS,
+  hand,
 }: {
   section: SectionDraft;
   index: number;
   problems: readonly DraftProblem[];
   change: Change;
   units: Units;
+  flat: boolean;
+  /** Whether the section's first row is a right-side row. */
+  firstIsRS: boolean;
+  hand: Hand;
 }) {
   const all = section.shaping ?? [];
   const put = (shaping: readonly ShapingDraft[]) =>
@@ -210,6 +236,7 @@ export function ShapingEditor({
           remove={() => put(all.filter((_, n) => n !== i))}
           problems={of(i)}
           units={units}
+          doubt={bindOffDoubt(shaping, flat, firstIsRS, hand)}
         />
       ))}
       <div className="flex flex-wrap items-center gap-x-6">
