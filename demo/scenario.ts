@@ -121,9 +121,9 @@ const cosy: PieceDraft = {
   ],
   making: {
     ...NO_MAKING,
-    swatch: { stitches: 22, widthCm: 10, rows: 30, heightCm: 10, grams: 7 },
-    needle: { mm: 3.75, kind: 'doublePointed', lengthCm: 20 },
-    ball: { grams: 50, metres: 110, count: 1 },
+    swatch: { stitches: 15, widthCm: 10, rows: 20, heightCm: 10, grams: 11 },
+    needle: { mm: 6, kind: 'doublePointed', lengthCm: 20 },
+    ball: { grams: 100, metres: 120, count: 1 },
     targetCm: 22,
   },
 };
@@ -152,8 +152,8 @@ const front: PieceDraft = {
         edge('band', 'front band', 5, { startRow: 2 }),
         panelDraft('front-eel', 'eel rope', shelf('rope-4'), { startRow: 4 }),
         panelDraft('front-wave', 'plover wave', WAVE, { startRow: 6 }),
-        panelDraft('front-eel-2', 'eel rope, side', shelf('rope-4'), { startRow: 4, mirrored: true }),
-        panelDraft('side', 'side', GROUND, { repeats: 19, startRow: 2 }),
+        panelDraft('front-eel-2', 'flank eel', shelf('rope-4'), { startRow: 4, mirrored: true }),
+        panelDraft('side', 'flank', GROUND, { repeats: 19, startRow: 2 }),
       ],
     },
     {
@@ -164,8 +164,8 @@ const front: PieceDraft = {
         edge('band', 'front band', 5, { carryOn: true }),
         panelDraft('front-eel', 'eel rope', shelf('rope-4'), { carryOn: true }),
         panelDraft('front-wave', 'plover wave', WAVE, { carryOn: true }),
-        panelDraft('front-eel-2', 'eel rope, side', shelf('rope-4'), { mirrored: true, carryOn: true }),
-        panelDraft('side', 'side', GROUND, { repeats: 19, carryOn: true }),
+        panelDraft('front-eel-2', 'flank eel', shelf('rope-4'), { mirrored: true, carryOn: true }),
+        panelDraft('side', 'flank', GROUND, { repeats: 19, carryOn: true }),
       ],
       shaping: [
         { ...SHAPING, id: 'arm-off', at: 'leftEdge', does: 'bindOff', inset: 0, stitches: 5, from: { row: 2 }, phases: [{ every: 2, times: 1 }] },

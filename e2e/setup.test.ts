@@ -90,7 +90,7 @@ describe('live errors', () => {
     ['0', /1 to 400 repeats, not 0/],
     ['10000', /1 to 400 repeats, not 10000/],
   ])('%s repeats', async (repeats, wanted) => {
-    await fill(page, 'Repeats', repeats, 1);
+    await fill(page, 'Repeats', repeats);
     await page.waitForSelector('.panel-editor .problems');
     expect(last(await problems())).toMatch(wanted);
   });

@@ -245,3 +245,16 @@ describe('an open section', () => {
     expect([ended.rows, ended.firstRows[1]]).toEqual([50, 45]);
   });
 });
+
+describe('the estimate of an open section', () => {
+  const until = (ending: object) => {
+    const plan = planOf([{ rows: 10, panels: [{ chart: 'rope-4', id: 'a' }] }, { rows: 6, panels: [{ chart: 'rope-4', id: 'a', carryOn: true }] }]);
+    const length = { until: { cm: 20, from: 'section', ending }, estimate: 49 };
+    return worksheet({ ...plan, sections: plan.sections.map((s, i) => (i === 0 ? { ...s, length } : s)) } as typeof plan);
+  };
+  it('comes to a row after which it may end', () => {
+    expect(until({ side: 'RS' }).firstRows[1]).toBe(50);
+    expect(until({ side: 'WS' }).firstRows[1]).toBe(51);
+    expect(until({ panel: 'a', rows: [3] }).firstRows[1]).toBe(52);
+  });
+}); // prettier-ignore

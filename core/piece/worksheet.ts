@@ -51,6 +51,21 @@ function estimateOf({ length }: Section, first: number, rowsPer10: number | unde
   return Math.min(LIMITS.rows, Math.max(1, Math.round((length.until.cm * rowsPer10) / 10) - before));
 }
 
+/** The first number of rows from an estimate on after which an open section may end, where that can be told beforehand. */
+function endingAfter(plan: Plan, { length, panels }: Section, first: number, rows: number): number {
+  const ending = 'until' in length ? length.until.ending : undefined;
+  if (!ending) return rows;
+  if ('side' in ending)
+    return plan.construction === 'flat' && sideOf(plan, first + rows - 1) !== ending.side ? rows + 1 : rows;
+  const panel = panels.find(({ id }) => id === ending.panel);
+  const repeat = panel ? (plan.charts[panel.chart]?.rows.length ?? 0) : 0;
+  const start = panel?.start;
+  if (typeof start !== 'object' || !('row' in start) || start.withSetUp) return rows;
+  const ends = (count: number) => ending.rows.includes(((start.row + count - 2) % repeat) + 1);
+  for (let more = 0; more < repeat; more += 1) if (ends(rows + more)) return rows + more;
+  return rows;
+}
+
 /** Rows of a section that begins with piece row `first`. */
 function rowsOf(
   plan: Plan,
@@ -61,7 +76,9 @@ function rowsOf(
   const end = ends.findLast((one) => one.section === section.id && one.row >= first);
   if (end) return end.row - first + 1;
   const planned = estimateOf(section, first, rowsPer10) ?? plannedRows(plan, section);
-  return 'until' in section.length && done >= first ? Math.max(planned, done - first + 2) : planned;
+  if (!('until' in section.length)) return planned;
+  const worked = done >= first ? Math.max(planned, done - first + 2) : planned;
+  return endingAfter(plan, section, first, worked);
 }
 
 /** Builds the look-up for a plan whose shape is sound (see {@link checkPlan}). */

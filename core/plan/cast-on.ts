@@ -5,39 +5,49 @@ import { positionIn, type PanelSpans } from '../piece/spans';
 import type { PanelPlan } from '../piece/plan';
 import { charted, sideOf, type Worksheet } from '../piece/worksheet';
 
-/** Stitches between two markers. `repeat` is 1-based where a panel is marked off by repeats. */
+/** Stitches between two markers; `part` is 1-based where a panel is marked off by repeats or by mere stretches. */
 export type MarkerGroup = {
   readonly panel: string;
   readonly name: string;
   readonly edge: boolean;
-  readonly repeat: number | null;
+  readonly part: { readonly of: 'repeats' | 'stretches'; readonly number: number } | null;
   readonly stitches: number;
 };
 
 /** Repeats of fewer stitches than this hang together between two markers. */
 const LEAST_BETWEEN = 8;
+/** So many stitches at the most are counted at a stretch. */
+const MOST_BETWEEN = 20;
 
 /** Stitches of each repeat of a panel's first row; the first and the last have the edge stitches with them. */
 function repeatsOf(row: Row, repeats: number): number[] {
   const { perRepeat } = takesForm(row);
-  const all = countFor(takesForm(row), repeats);
-  if (repeats < 2 || perRepeat < LEAST_BETWEEN) return [all];
   const before = row.kind === 'line' ? takesOf(row.before) : 0;
   const parts = Array.from({ length: repeats }, (_, i) => (i === 0 ? before : 0) + perRepeat);
-  const rest = all - parts.reduce((sum, part) => sum + part, 0);
+  const rest = countFor(takesForm(row), repeats) - parts.reduce((sum, part) => sum + part, 0);
   return parts.map((part, i) => (i === repeats - 1 ? part + rest : part));
+}
+
+/** Stretches that are easily counted. */
+function stretchesOf(stitches: number): number[] {
+  const parts = Math.ceil(stitches / MOST_BETWEEN);
+  return Array.from({ length: parts }, (_, i) => Math.min(MOST_BETWEEN, stitches - i * MOST_BETWEEN));
 }
 
 function groupsOfPanel(sheet: Worksheet, panel: PanelPlan, p: number): MarkerGroup[] {
   const chart = sheet.plan.charts[panel.chart] as Chart;
   const spans = (sheet.spans.charted[0] as readonly PanelSpans[])[p] as PanelSpans;
-  const parts = repeatsOf(rowAt(chart, positionIn(spans, 1)).row, panel.repeats);
-  const whole = parts.length === 1;
+  const { row } = rowAt(chart, positionIn(spans, 1));
+  const byRepeats = panel.repeats > 1 && takesForm(row).perRepeat >= LEAST_BETWEEN;
+  const parts = byRepeats
+    ? repeatsOf(row, panel.repeats)
+    : stretchesOf(countFor(takesForm(row), panel.repeats));
+  const of = byRepeats ? ('repeats' as const) : ('stretches' as const);
   return parts.map((stitches, i) => ({
     panel: panel.id,
     name: panel.name,
     edge: panel.edge,
-    repeat: whole ? null : i + 1,
+    part: parts.length === 1 ? null : { of, number: i + 1 },
     stitches,
   }));
 }
@@ -51,7 +61,7 @@ export function markerGroups(sheet: Worksheet): MarkerGroup[] {
     panel: panel.id,
     name: panel.name,
     edge: panel.edge,
-    repeat: null,
+    part: null,
     stitches: takes,
   }));
 }

@@ -5,6 +5,7 @@ import { takes } from '../stitch/cells';
 import { sheetOf } from '../testing/plans';
 import { findMiscount, groupsAsMet, markerGroups } from './cast-on';
 import type { Section } from '../piece/plan';
+import { cautionsFor, lifelineRows } from './cautions';
 import { countsByGrowing, waysToGrow, type Way } from './grow';
 import { outlineOf } from './outline';
 import { wrongSides } from './sides';
@@ -90,12 +91,16 @@ describe('the cast-on between markers', () => {
   const sheet = sheetOf([{ rows: 4, panels: [{ chart: PLAIN, repeats: 5, edge: true }, { chart: ROPE, repeats: 2 }, { chart: PLAIN, repeats: 5, edge: true, id: 'left' }] }]);
   it('adds up to the cast-on, repeats apart and edges whole', () => {
     const groups = markerGroups(sheet);
-    expect(groups.map(({ stitches, repeat }) => [stitches, repeat])).toEqual([[5, null], [10, 1], [10, 2], [5, null]]);
+    expect(groups.map(({ stitches, part }) => [stitches, part?.number ?? null])).toEqual([[5, null], [10, 1], [10, 2], [5, null]]);
     expect(groups.reduce((sum, { stitches }) => sum + stitches, 0)).toBe(castOnCount(sheet));
   });
   it('edge stitches of a pattern hang with its first and last repeat: 8n + 2', () => {
     const lattice = sheetOf([{ rows: 1, panels: [{ chart: 'Row 1 (RS): k1, *p2, k6; rep from * to last st, k1.', repeats: 3 }] }]);
     expect(markerGroups(lattice).map(({ stitches }) => stitches)).toEqual([9, 8, 9]);
+  });
+  it('a wide plain edge is counted in stretches of 20', () => {
+    const hem = sheetOf([{ rows: 2, panels: [{ chart: PLAIN, repeats: 62 }] }]);
+    expect(markerGroups(hem).map(({ stitches, part }) => [stitches, part?.of])).toEqual([[20, 'stretches'], [20, 'stretches'], [20, 'stretches'], [2, 'stretches']]);
   });
   it('are met from the left by a left hand, and on the wrong side', () => {
     const lopsided = [{ rows: 2, panels: [{ chart: PLAIN, repeats: 3 }, { chart: PLAIN, repeats: 7, id: 'b' }] }];
@@ -155,5 +160,23 @@ describe('the side that a pattern was written for', () => {
     expect(wrongSides(sheetOf([{ rows: 9, panels: [{ chart: odd }] }, { rows: 3, panels: [{ chart: odd }] }]))).toEqual([]);
     expect(wrongSides(sheetOf([{ rows: 9, panels: [{ chart: ROPE }] }, { rows: 3, panels: [{ chart: ROPE, carryOn: true }] }]))).toEqual([]);
     expect(wrongSides(sheetOf(sections(1), { construction: 'round' }))).toEqual([]);
+  });
+}); // prettier-ignore
+
+describe('cautions and lifelines', () => {
+  const hem = { rows: 5, panels: [{ chart: PLAIN, repeats: 10, id: 'hem' }] };
+  it('a lifeline goes into the last plain row of each repeat, past a hem that never crosses', () => {
+    const late = 'Row 1 (RS): k10.\nRow 2: p10.\nRow 3: k10.\nRow 4: p3, k4, p3.\nRow 5: p3, 2/2 RC, p3.\nRow 6: k3, p4, k3.';
+    expect(lifelineRows(sheetOf([hem, { rows: 16, panels: [{ chart: ROPE }] }]))).toEqual([9, 13, 17]);
+    expect(lifelineRows(sheetOf([{ rows: 11, panels: [{ chart: late }] }]))).toEqual([6, 10]);
+    expect(lifelineRows(sheetOf([hem]))).toEqual([]);
+  });
+  it('only those are said that fit', () => {
+    const wide = 'Rnd 1: p2, 3/3 RC, p2.\nRnd 2: p2, k6, p2.';
+    const round = sheetOf([{ rows: 4, panels: [{ chart: wide, repeats: 4 }] }], { construction: 'round' });
+    const loop = { mm: 4, kind: 'magicLoop' as const, lengthCm: 80 };
+    expect(cautionsFor(round, loop)).toEqual(['joinInTheRound', 'needleChange', 'wideCrossing', 'looseKnit', 'lifeline', 'block', 'pauses']);
+    expect(cautionsFor(sheetOf([hem]), null)).toEqual(['curls', 'pauses']);
+    expect(cautionsFor(sheetOf([{ rows: 4, panels: [{ chart: 'slipped-chain' }] }]), null)).toContain('slippedFloats');
   });
 }); // prettier-ignore

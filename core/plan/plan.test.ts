@@ -96,7 +96,7 @@ describe('gauge', () => {
 describe('width and size', () => {
   const chart = chartOf(sheetOf([{ rows: 6, panels: [{ chart: ROPE }] }]));
   it('a cabled panel is estimated narrower than its stitches, unless it was measured', () => {
-    expect(drawnIn(chart, 1)).toBeCloseTo(8 - (2 * 2) / 6, 10);
+    expect(drawnIn(chart, 1)).toBeCloseTo(8 - (1.5 * 2) / 6, 10);
     expect(panelWidth(chart, { id: 'a', repeats: 1 }, gauge, {})).toMatchObject({ stitches: 8, source: 'estimate' });
     expect(panelWidth(chart, { id: 'a', repeats: 1 }, gauge, { a: 3.1 })).toMatchObject({ cm: 3.1, source: 'measured' });
     const plain = chartOf(sheetOf([{ rows: 2, panels: [{ chart: 'Row 1 (RS): k4.\nRow 2: p4.' }] }]));

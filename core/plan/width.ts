@@ -1,8 +1,8 @@
 /**
  * How wide a piece comes out. Cables draw the fabric in. A panel that was measured on the swatch has its measured width;
  * any other is estimated with a model of our own, from memory: in its crossing row the smaller group of a crossing lies
- * on the other one, and the fabric needs about two rows to spread again, so a panel of r rows is narrower than so many
- * ground stitches by 2 x (stitches of the smaller group) / r for each crossing of its repeat.
+ * on the other one, and the fabric needs about one row and a half to spread again, so a panel of r rows is narrower than
+ * so many ground stitches by 1.5 x (stitches of the smaller group) / r for each crossing of its repeat.
  */
 import type { Chart } from '../chart/chart';
 import { countFor, expandRow, takesForm } from '../chart/row';
@@ -10,7 +10,7 @@ import { isCrossing } from '../piece/crossings';
 import type { Gauge, Making } from '../piece/making';
 import type { PanelPlan, Plan, Section } from '../piece/plan';
 
-const ROWS_TO_SPREAD = 2;
+const ROWS_TO_SPREAD = 1.5;
 /** A panel is never taken to be narrower than this share of its stitches in the ground. */
 const NARROWEST = 0.5;
 

@@ -7,6 +7,7 @@ import { countdownWords } from '~/messages/cue';
 import { PaintedLayers } from '~/ui/fabric/painted';
 import { Page } from '~/ui/page';
 import { summarise, type PieceSummary } from './summary.server';
+import { OpenPiece } from './open-piece';
 import type { Route } from './+types/route';
 
 export async function loader() {
@@ -88,6 +89,9 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
           <Link to="/pieces/new" className="action-button mt-8 text-xl">
             Set up a piece
           </Link>
+          <div className="mt-6">
+            <OpenPiece />
+          </div>
         </div>
       ) : (
         <>
@@ -96,9 +100,12 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
               <PieceLine key={piece.id} piece={piece} />
             ))}
           </ul>
-          <Link to="/pieces/new" className="plain-button mt-8">
-            Set up another piece
-          </Link>
+          <p className="mt-8 flex flex-wrap gap-4">
+            <Link to="/pieces/new" className="plain-button">
+              Set up another piece
+            </Link>
+            <OpenPiece />
+          </p>
         </>
       )}
     </Page>

@@ -6,6 +6,8 @@ import { foldSteps } from '@core/cue/repeating';
 import { facedDirection } from '@core/stitch/working';
 import type { CrossingStep, Step } from '@core/cue/steps';
 import { holdWords, restOfCrossing, stepWords } from '~/messages/cue';
+import type { Units } from '@core/plan/units';
+import { lengthWords } from '~/messages/measures';
 import { noticeWords } from '~/messages/notices';
 import { LeanGlyph, LeanWord, leanColour } from '~/ui/lean';
 import type { NeedlesView } from './view';
@@ -164,12 +166,18 @@ function cardsIn(cue: RowCue): number {
 /** So many cards fit without scrolling at full size. */
 const ROOM_FOR_CARDS = 4;
 
-function Steps({ cue, view }: { cue: RowCue; view: NeedlesView }) {
+function Steps({ cue, view, units }: { cue: RowCue; view: NeedlesView; units: Units }) {
   const [every, setEvery] = useState(false);
   const brief = cue.presented && !every;
   const nothing = brief && cue.panels.every(({ exceptions }) => exceptions.length === 0);
   return (
     <div className="steps" data-many={cardsIn(cue) > ROOM_FOR_CARDS}>
+      {view.toMeasure && (
+        <p className="to-measure">
+          Measure now: {view.toMeasure.name} ends at {lengthWords(view.toMeasure.cm, units)}. You end it under
+          More, Measure and weigh.
+        </p>
+      )}
       <Notices notices={view.notices} ahead={false} />
       <Marker cue={cue} />
       {brief && <p className="presented">Knit the knits, purl the purls{nothing ? '.' : ', but:'}</p>}
@@ -233,8 +241,10 @@ export function CuePanel({
   onComplete,
   onUndo,
   canUndo,
+  units,
 }: {
   view: NeedlesView;
+  units: Units;
   onComplete: () => void;
   onUndo: () => void;
   canUndo: boolean;
@@ -269,7 +279,7 @@ export function CuePanel({
         {spoken(cue)}
       </p>
       {cue ? (
-        <Steps key={cue.row.row} cue={cue} view={view} />
+        <Steps key={cue.row.row} cue={cue} view={view} units={units} />
       ) : (
         <div className="steps">
           <p className="presented">Every row of the plan is done. Bind off.</p>

@@ -76,7 +76,13 @@ export default function Needles({ loaderData }: Route.ComponentProps) {
         onTouch={setTouched}
         askFace={settings.wrongSide === null ? chooseFace : null}
       />
-      <CuePanel view={view} onComplete={complete} onUndo={undo} canUndo={state.undoTarget !== null} />
+      <CuePanel
+        view={view}
+        units={settings.units}
+        onComplete={complete}
+        onUndo={undo}
+        canUndo={state.undoTarget !== null}
+      />
       {touched && (
         <Suspense>
           <FaultSheet

@@ -43,6 +43,8 @@ export type NeedlesView = {
   readonly sectionRowsLeft: number;
   /** The section ends when she says so; the rows left are an estimate. */
   readonly sectionOpen: boolean;
+  /** An open section that has come near its length: it is time to measure. */
+  readonly toMeasure: { readonly name: string; readonly cm: number } | null;
   /** Whether the last row of all lies behind such a section, so that its number is an estimate. */
   readonly rowsEstimated: boolean;
   /** Out of the ordinary in the row in hand, and in the next one. */
@@ -90,6 +92,16 @@ function comingAfter(
   return coming;
 }
 
+/** So many rows before the estimated end she is asked to measure. */
+const ROWS_BEFORE_THE_END = 2;
+
+function toMeasure(sheet: Worksheet, at: number): NeedlesView['toMeasure'] {
+  const { section, sectionIndex } = charted(sheet, at);
+  const near = lastRowOf(sheet, sectionIndex) - at < ROWS_BEFORE_THE_END;
+  if (!near || !isOpen(sheet, sectionIndex) || !('until' in section.length)) return null;
+  return { name: section.name, cm: section.length.until.cm };
+}
+
 /** Rows of the fabric: what hangs from the needle, then what comes, cut off where a section changes the line-up's width. */
 function fabricRows(sheet: Worksheet, done: number, hanging: number) {
   const first = Math.max(1, done - hanging + 1);
@@ -125,6 +137,7 @@ export function needlesView(
     picture,
     painting: paint(picture, done),
     sectionOpen: open[row.sectionIndex] === true,
+    toMeasure: toMeasure(sheet, at),
     rowsEstimated: open.some((one, s) => one && s >= row.sectionIndex),
     notices: working === null ? [] : noticesOf(sheet, working),
     nextNotices: working === null ? [] : noticesOf(sheet, working + 1),

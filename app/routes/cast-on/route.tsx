@@ -1,0 +1,148 @@
+/** The cast-on sheet: one page for the bag, on screen and on paper. */
+import { data, Link, useFetcher } from 'react-router';
+import { Printer } from 'lucide-react';
+import type { PieceDraft } from '@core/draft/draft';
+import { NO_MAKING } from '@core/piece/making';
+import { castOnCount, charted, worksheet, type Worksheet } from '@core/piece/worksheet';
+import { groupsAsMet } from '@core/plan/cast-on';
+import { cautionsFor, lifelineRows } from '@core/plan/cautions';
+import { gaugeOf, usSize } from '@core/plan/gauge';
+import { outlineOf } from '@core/plan/outline';
+import { database, LOCAL_KNITTER } from '~/db/client.server';
+import { readJournal } from '~/db/journal.server';
+import { findDraft, findPiece, readSettings } from '~/db/pieces.server';
+import { useJournal } from '~/journal/use-journal';
+import { cautionWords } from '~/messages/cautions';
+import { gaugeLine } from '~/messages/gauge';
+import { lengthWords } from '~/messages/measures';
+import { Page } from '~/ui/page';
+import { WholePiece } from '~/ui/whole-piece';
+import { CountCheck } from './count-check';
+import { Tails } from './tails';
+import type { Route } from './+types/route';
+
+export async function loader({ params }: Route.LoaderArgs) {
+  const db = await database();
+  const [piece, draft] = await Promise.all([
+    findPiece(db, LOCAL_KNITTER, params.pieceId),
+    findDraft(db, LOCAL_KNITTER, params.pieceId),
+  ]);
+  if (!piece || !draft) throw data('There is no such piece on this bench.', { status: 404 });
+  const [events, settings] = await Promise.all([
+    readJournal(db, LOCAL_KNITTER, piece.id),
+    readSettings(db, LOCAL_KNITTER),
+  ]);
+  return { piece, draft: draft.draft, revision: draft.number, events, settings };
+}
+
+export const meta: Route.MetaFunction = () => [{ title: 'Cast-on sheet · Gritch' }];
+
+/** Panels that begin with rows of their own, worked once. */
+const setUps = ({ plan }: Worksheet) =>
+  (plan.sections[0]?.panels ?? []).flatMap(({ name, chart, start }) => {
+    const rows = plan.charts[chart]?.setUp.length ?? 0;
+    return rows > 0 && typeof start === 'object' && 'withSetUp' in start && start.withSetUp
+      ? [{ name, rows }]
+      : [];
+  });
+
+function Needs({ sheet, units }: { sheet: Worksheet; units: 'cm' | 'in' }) {
+  const { needle, swatch, ball } = sheet.plan.making ?? NO_MAKING;
+  const gauge = swatch && gaugeOf(swatch);
+  const us = needle && usSize(needle.mm);
+  const lines = [
+    needle
+      ? `Needle ${needle.mm} mm${us ? ` (US ${us})` : ''}${needle.lengthCm === null ? '' : `, ${lengthWords(needle.lengthCm, units)}`}`
+      : 'Needle: not chosen yet',
+    gauge?.ok ? gaugeLine(gauge.value, units) : 'No swatch measured',
+    ...(ball ? [`${ball.count} × ${ball.grams} g of yarn`] : []),
+  ];
+  return <p className="text-xl">{lines.join(' · ')}</p>;
+}
+
+export default function CastOnSheet({ loaderData }: Route.ComponentProps) {
+  const { piece, draft, revision, events: stored, settings } = loaderData;
+  const { units, hand } = settings;
+  const { state, record } = useJournal(piece.id, stored);
+  const fetcher = useFetcher<{ message?: string }>();
+  const sheet = worksheet(piece.plan);
+  const making = piece.plan.making ?? NO_MAKING;
+  const measured = making.swatch && gaugeOf(making.swatch);
+  const gauge = measured?.ok ? measured.value : null;
+  const outline = gauge && outlineOf(sheet, gauge, making.panelWidths);
+  const stitches = castOnCount(sheet);
+  const round = piece.plan.construction === 'round';
+  const lifelines = lifelineRows(sheet);
+  const keep = (changed: PieceDraft) =>
+    void fetcher.submit(JSON.stringify({ draft: changed, revision }), {
+      method: 'post',
+      action: `/pieces/${piece.id}/plan`,
+      encType: 'application/json',
+    });
+  const first = outline?.sections[0]?.first.cm;
+  const last = outline?.sections[outline.sections.length - 1]?.last.cm;
+  return (
+    <Page title={piece.name}>
+      <p className="no-print mb-4 flex flex-wrap gap-4">
+        <button type="button" className="plain-button" onClick={() => window.print()}>
+          <Printer aria-hidden="true" size={20} /> Print this page
+        </button>
+        <Link to={`/pieces/${piece.id}`} className="quiet-button underline">
+          To the needles
+        </Link>
+      </p>
+      <div className="sheet-top">
+        <div>
+          <p className="cast-on-number">
+            Cast on <span className="numerals">{stitches}</span>
+          </p>
+          <Needs sheet={sheet} units={units} />
+          <p>
+            {sheet.rows} {round ? 'rounds' : 'rows'} by the plan,{' '}
+            {round
+              ? 'joined in the round'
+              : piece.plan.construction === 'flat'
+                ? `row 1 is a ${piece.plan.firstSide === 'RS' ? 'right' : 'wrong'}-side row`
+                : 'to and fro without turning'}
+            ; {charted(sheet, 1).panels.length} {charted(sheet, 1).panels.length === 1 ? 'panel' : 'panels'}{' '}
+            across.
+          </p>
+          {setUps(sheet).map(({ name, rows }) => (
+            <p key={name}>
+              {name} begins with {rows} set-up {rows === 1 ? 'row' : 'rows'}, worked once.
+            </p>
+          ))}
+        </div>
+        <div data-yarn={piece.yarn} className="sheet-drawing">
+          <WholePiece sheet={sheet} gauge={gauge} units={units} />
+        </div>
+      </div>
+      <CountCheck
+        groups={groupsAsMet(sheet, hand)}
+        draft={draft}
+        started={state.done > 0}
+        onNote={(text) => void record({ kind: 'note', row: 0, text })}
+        onKeep={keep}
+      />
+      {fetcher.data?.message && <p className="problems">{fetcher.data.message}</p>}
+      <Tails
+        stitches={stitches}
+        edges={first !== undefined && last !== undefined ? { castOn: first, bindOff: last } : null}
+        stitchesPer10={gauge?.stitches ?? null}
+        making={making}
+        units={units}
+      />
+      <section className="sheet-block">
+        <h2>Before you start</h2>
+        <ul className="sheet-list">
+          {lifelines.length > 0 && (
+            <li>Good rows for a lifeline: {lifelines.join(', ')} and so on, once in each repeat.</li>
+          )}
+          {cautionsFor(sheet, making.needle).map((caution) => (
+            <li key={caution}>{cautionWords(caution)}</li>
+          ))}
+        </ul>
+      </section>
+    </Page>
+  );
+}

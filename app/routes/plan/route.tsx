@@ -1,0 +1,121 @@
+/** Change the plan of a piece, on the needles or not: rows already worked keep the plan that they were worked from. */
+import { data, redirect, useFetcher } from 'react-router';
+import { checkDraft, type DraftProblem } from '@core/draft/draft';
+import { draftSchema } from '@core/draft/schema';
+import { fold } from '@core/journal/fold';
+import { changePlan } from '@core/piece/change-plan';
+import { worksheet } from '@core/piece/worksheet';
+import { database, LOCAL_KNITTER } from '~/db/client.server';
+import { readJournal } from '~/db/journal.server';
+import { addRevision, findDraft, findPiece, readSettings } from '~/db/pieces.server';
+import { YARNS } from '~/knitter/settings';
+import { planWords } from '~/messages/plan';
+import { Page } from '~/ui/page';
+import { ownCharts } from '../setup/own.server';
+import { SetUp, type Submit } from '../setup/set-up';
+import type { Route } from './+types/route';
+
+const GONE = 'There is no such piece on this bench.';
+
+export async function loader({ params }: Route.LoaderArgs) {
+  const db = await database();
+  const draft = await findDraft(db, LOCAL_KNITTER, params.pieceId);
+  if (!draft) throw data(GONE, { status: 404 });
+  const [events, settings, own] = await Promise.all([
+    readJournal(db, LOCAL_KNITTER, params.pieceId),
+    readSettings(db, LOCAL_KNITTER),
+    ownCharts(db),
+  ]);
+  return { draft, done: fold(events).done, settings, own };
+}
+
+/** What is wrong at the seam is said of the rows on the needle. */
+const seamWords = (problem: DraftProblem, done: number) =>
+  problem.code === 'seam-differs'
+    ? `${problem.has} stitches are on the needle after row ${done}, but the changed plan goes on with ${problem.needs}. Make its row ${done + 1} fit, or change rows further on.`
+    : planWords(problem);
+
+export async function action({ request, params }: Route.ActionArgs) {
+  const refuse = (status: number, message: string) => data({ message }, { status });
+  let body: unknown;
+  try {
+    body = await request.json();
+  } catch {
+    return refuse(400, 'The post is not JSON.');
+  }
+  const { draft, revision, yarn, then } = (body ?? {}) as Record<string, unknown>;
+  const parsed = draftSchema.safeParse(draft);
+  if (!parsed.success)
+    return refuse(
+      400,
+      `This is not a piece: ${parsed.error.issues[0]?.path.join('.') ?? ''} is not as it should be.`,
+    );
+  const db = await database();
+  const [piece, before] = await Promise.all([
+    findPiece(db, LOCAL_KNITTER, params.pieceId),
+    findDraft(db, LOCAL_KNITTER, params.pieceId),
+  ]);
+  if (!piece || !before) return refuse(404, GONE);
+  if (revision !== before.number)
+    return refuse(409, 'The plan was changed elsewhere meanwhile. Load this page anew; nothing was stored.');
+  const checked = checkDraft(parsed.data);
+  if (!checked.ok) return refuse(422, 'The plan cannot be knitted yet. Nothing was stored.');
+  const state = fold(await readJournal(db, LOCAL_KNITTER, piece.id));
+  const joined = changePlan(
+    worksheet(piece.plan, state.facts),
+    checked.value.plan,
+    state.done,
+    before.number + 1,
+  );
+  if (!joined.ok) {
+    const [problem] = joined.error;
+    return refuse(422, `${problem ? seamWords(problem, state.done) : ''} Nothing was stored.`);
+  }
+  await addRevision(db, LOCAL_KNITTER, piece.id, {
+    draft: parsed.data,
+    plan: joined.value.plan,
+    number: before.number + 1,
+    from: state.done + 1,
+    yarn: YARNS.find((known) => known === yarn) ?? piece.yarn,
+  });
+  return then === 'needles' ? redirect(`/pieces/${piece.id}`) : { message: null };
+}
+
+export const meta: Route.MetaFunction = () => [{ title: 'Change the plan · Gritch' }];
+
+export default function ChangePlan({ loaderData }: Route.ComponentProps) {
+  const { draft, done, settings, own } = loaderData;
+  const { family, units, hand } = settings;
+  const fetcher = useFetcher<typeof action>();
+  const save: Submit = (changed, yarn) =>
+    void fetcher.submit(JSON.stringify({ draft: changed, revision: draft.number, yarn, then: 'needles' }), {
+      method: 'post',
+      encType: 'application/json',
+    });
+  const worked =
+    done > 0 ? (
+      <p className="follows">
+        {done === 1
+          ? 'Row 1 is worked and stays as it is.'
+          : `Rows 1 to ${done} are worked and stay as they are.`}{' '}
+        What you change holds from row {done + 1} on.
+      </p>
+    ) : null;
+  return (
+    <Page title="Change the plan" wide>
+      <SetUp
+        beginning={{ family, wanted: null, draft: draft.draft }}
+        own={own}
+        family={family}
+        units={units}
+        hand={hand}
+        firstYarn={draft.yarn}
+        action="Keep this plan"
+        busy={fetcher.state !== 'idle'}
+        refused={fetcher.data?.message}
+        onSubmit={save}
+        worked={worked}
+      />
+    </Page>
+  );
+}
