@@ -100,6 +100,27 @@ describe('a plan changed under the needles', () => {
     );
     expect(result).toMatchObject({ ok: false, error: [{ code: 'seam-differs', has: 8, needs: 16 }] });
   });
+  it('a section that the knitter has ended stays ended in the new plan, and later changes know it too', () => {
+    const two = (rows: number) => {
+      const made = plan([
+        { rows: 30, panels: panels() },
+        { rows, panels: panels(ROPE, { carryOn: true }) },
+      ]);
+      const until = { until: { cm: 10, from: 'section' as const }, estimate: 30 };
+      return {
+        ...made,
+        sections: made.sections.map((one, s) => (s === 0 ? { ...one, length: until } : one)),
+      };
+    };
+    const facts = { ...NO_FACTS, done: 24, ends: [{ section: 'section-1', row: 20 }] };
+    const once = changePlan(worksheet(two(30), facts), two(44), 24, 2, facts);
+    if (!once.ok) throw new Error(JSON.stringify(once.error));
+    expect(once.value.rows).toBe(64);
+    const later = { ...facts, done: 30, ends: [...facts.ends, { section: 'section-2-r2', row: 30 }] };
+    const twice = changePlan(worksheet(once.value.plan, later), two(50), 30, 3, later);
+    if (!twice.ok) throw new Error(JSON.stringify(twice.error));
+    expect(twice.value.rows).toBe(30);
+  });
   it('before the first row the new plan simply holds', () => {
     const next = plan([{ rows: 44, panels: panels(OTHER) }]);
     expect(changed(plan([{ rows: 40, panels: panels() }]), next, 0).plan).toBe(next);

@@ -6,7 +6,15 @@ import type { Result } from '../result';
 import { chartKey, type Chart } from '../chart/chart';
 import type { PanelPlan, Plan, PlanProblem, Section } from './plan';
 import { positionIn, type PanelSpans } from './spans';
-import { checkPlan, lastRowOf, sectionIndexAt, type Worksheet } from './worksheet';
+import {
+  checkPlan,
+  lastRowOf,
+  NO_FACTS,
+  sectionIndexAt,
+  worksheet,
+  type Facts,
+  type Worksheet,
+} from './worksheet';
 
 /** The old plan up to a row, its last section broken off there. */
 function sectionsUpTo(sheet: Worksheet, row: number): Section[] {
@@ -62,6 +70,15 @@ function sectionsFrom(old: Worksheet, fresh: Worksheet, row: number, mark: strin
 const keyed = (charts: Plan['charts'], mark: string) =>
   Object.fromEntries(Object.entries(charts).map(([key, chart]) => [`${mark}-${key}`, chart]));
 
+/** Section ids as the knitter's draft knows them: without the marks of older changes. */
+const unmarked = (id: string) => id.replace(/(?:-r\d+)+$/, '');
+
+/** The new plan laid out with what the journal knows of it: sections that have ended, rows to 10 cm. */
+function laidOut(next: Plan, done: number, { ends = [], rowsPer10 }: Facts): Worksheet {
+  const known = ends.map(({ section, row }) => ({ section: unmarked(section), row }));
+  return worksheet(next, { ...NO_FACTS, ends: known, done, ...(rowsPer10 !== undefined && { rowsPer10 }) });
+}
+
 /**
  * @param old the plan in force with the facts of the journal
  * @param done rows already worked; 0 means that the new plan simply holds
@@ -73,13 +90,15 @@ export function changePlan(
   next: Plan,
   done: number,
   revision: number,
+  facts: Facts = NO_FACTS,
 ): Result<Worksheet, readonly PlanProblem[]> {
-  const fresh = checkPlan(next);
-  if (!fresh.ok || done === 0) return fresh;
+  const checked = checkPlan(next);
+  if (!checked.ok || done === 0) return checked;
+  const fresh = laidOut(next, done, facts);
   const mark = `r${revision}`;
   const { plan } = old;
   const before = sectionsUpTo(old, done);
-  const after = done < fresh.value.rows ? sectionsFrom(old, fresh.value, done + 1, mark) : [];
+  const after = done < fresh.rows ? sectionsFrom(old, fresh, done + 1, mark) : [];
   const { construction, firstSide, firstDirection } = plan;
   const charts = { ...plan.charts, ...keyed(next.charts, mark) };
   return checkPlan({

@@ -45,9 +45,13 @@ export type Facts = {
 export const NO_FACTS: Facts = { amendments: [], deviations: [] };
 
 /** An open section's estimate, by the row gauge that was last measured. */
-function estimateOf({ length }: Section, first: number, rowsPer10: number | undefined): number | null {
+function estimateOf(
+  { length, offset = 0 }: Section,
+  first: number,
+  rowsPer10: number | undefined,
+): number | null {
   if (!('until' in length) || rowsPer10 === undefined) return null;
-  const before = length.until.from === 'castOn' ? first - 1 : 0;
+  const before = length.until.from === 'castOn' ? first - 1 : offset;
   return Math.min(LIMITS.rows, Math.max(1, Math.round((length.until.cm * rowsPer10) / 10) - before));
 }
 

@@ -66,6 +66,7 @@ export async function action({ request, params }: Route.ActionArgs) {
     checked.value.plan,
     state.done,
     before.number + 1,
+    state.facts,
   );
   if (!joined.ok) {
     const [problem] = joined.error;

@@ -55,7 +55,13 @@ function Chip({ panel, stitches, chosen, wrong, onChoose, onRemove }: ChipProps)
       >
         <GripVertical aria-hidden="true" size={20} />
       </button>
-      <button type="button" className="chip-name" aria-pressed={chosen} onClick={onChoose}>
+      <button
+        type="button"
+        className="chip-name"
+        aria-label={`Show ${panel.name}`}
+        aria-pressed={chosen}
+        onClick={onChoose}
+      >
         <span>{panel.name}</span>
         <span className="chip-count numerals">
           {wrong

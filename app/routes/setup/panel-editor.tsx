@@ -6,6 +6,7 @@ import type { NotationProblem } from '@core/notation/problems';
 import type { Construction } from '@core/stitch/construction';
 import { notationWords } from '~/messages/notation';
 import { planWords } from '~/messages/plan';
+import { Fold } from '~/ui/fold';
 import { NumberInput, Problems, Tick } from '~/ui/inputs';
 
 type Props = {
@@ -138,12 +139,14 @@ export function PanelEditor({
           <ArrowLeft aria-hidden="true" />
         </button>
       </div>
-      <details className="mt-2" open={problems.length > 0 || panel.text === '' ? true : undefined}>
-        <summary className="min-h-12 cursor-pointer py-3 text-soft">
-          {unreadable || !reading ? 'Rows not read yet' : reading} · read or change the rows
-        </summary>
+      <Fold
+        className="more"
+        title={unreadable || !reading ? 'Rows not read yet' : reading}
+        summary="read or change the rows"
+        must={problems.length > 0 || panel.text === ''}
+      >
         <RowsField panel={panel} problems={problems} onChange={onChange} />
-      </details>
+      </Fold>
       <div className="mt-2 flex flex-wrap items-end gap-4">
         <NumberInput label="Repeats" value={panel.repeats} onChange={(repeats) => onChange({ repeats })} />
         {!panel.carryOn && !panel.withSetUp && (

@@ -13,6 +13,7 @@ import type { Family } from '@core/notation/names';
 import { SHELF } from '@core/shelf/data';
 import { lengthWords } from '~/messages/measures';
 import { planWords } from '~/messages/plan';
+import { Fold } from '~/ui/fold';
 import { MeasureInput, Problems } from '~/ui/inputs';
 import {
   addPanel,
@@ -309,11 +310,7 @@ export function SectionEditor(props: SectionProps) {
         />
       )}
       <AddPanel own={own} onShelf={(key) => add((d) => take(d, key))} onPaste={() => add(pastedPanel)} />
-      <details className="more" open={(section.shaping?.length ?? 0) > 0 || undefined}>
-        <summary>
-          Shaping
-          <span>{shapingSummary(section)}</span>
-        </summary>
+      <Fold title="Shaping" summary={shapingSummary(section)} must={(section.shaping?.length ?? 0) > 0}>
         <ShapingEditor
           section={section}
           index={index}
@@ -324,14 +321,10 @@ export function SectionEditor(props: SectionProps) {
           firstIsRS={!sheet || sideOf(sheet.plan, sheet.firstRows[index] ?? 1) === 'RS'}
           hand={props.hand}
         />
-      </details>
-      <details className="more">
-        <summary>
-          Last row, needle and colour changes
-          <span>{furtherSummary(section)}</span>
-        </summary>
+      </Fold>
+      <Fold title="Last row, needle and colour changes" summary={furtherSummary(section)}>
         <Further section={section} index={index} change={change} />
-      </details>
+      </Fold>
     </section>
   );
 }

@@ -9,6 +9,7 @@ import { countsOfStitchWidth, withEase, type Count } from '@core/plan/size';
 import { cmOfInches, type Units } from '@core/plan/units';
 import { lengthWords } from '~/messages/measures';
 import { planWords } from '~/messages/plan';
+import { Fold } from '~/ui/fold';
 import { MeasureInput, Problems, Select } from '~/ui/inputs';
 import { changeMaking, setRepeats } from './draft-state';
 import type { Change } from './making';
@@ -176,13 +177,12 @@ export function SizeCard({
   const sound = targetCm !== null && targetCm > 0 && here.length === 0;
   const round = draft.construction === 'round';
   return (
-    <details className="more card" open={here.length > 0 || undefined}>
-      <summary>
-        Size{' '}
-        <span>
-          {sound ? `${lengthWords(targetCm, units)} ${round ? 'round' : 'wide'}` : 'no width wanted yet'}
-        </span>
-      </summary>
+    <Fold
+      className="more card"
+      title="Size"
+      summary={sound ? `${lengthWords(targetCm, units)} ${round ? 'round' : 'wide'}` : 'no width wanted yet'}
+      must={here.length > 0}
+    >
       <div className="schedule-fields">
         <MeasureInput
           label={round ? 'Wanted way round' : 'Wanted width'}
@@ -213,6 +213,6 @@ export function SizeCard({
         </>
       )}
       {sound && <ByStitch wantedCm={targetCm} units={units} />}
-    </details>
+    </Fold>
   );
 }

@@ -6,6 +6,7 @@ import { classesFor, gaugeOf, needleAdvice, usSize } from '@core/plan/gauge';
 import { gaugeSpanCm, metresOfYards, yardsOfMetres, type Units } from '@core/plan/units';
 import { adviceWords, gaugeLine } from '~/messages/gauge';
 import { planWords } from '~/messages/plan';
+import { Fold } from '~/ui/fold';
 import { MeasureInput, NumberInput, Problems, Select } from '~/ui/inputs';
 import { changeMaking } from './draft-state';
 import type { Change } from './making';
@@ -175,10 +176,12 @@ export function SwatchCard({ draft, change, units, problems }: Props) {
   const here = problems.filter((p) => p.code === 'swatch' || (p.code === 'measure' && p.field !== 'target'));
   const part = { making, set, units };
   return (
-    <details className="more card" open={here.length > 0 || undefined}>
-      <summary>
-        Swatch, needle and yarn <span>{gaugeSummary(making, units)}</span>
-      </summary>
+    <Fold
+      className="more card"
+      title="Swatch, needle and yarn"
+      summary={gaugeSummary(making, units)}
+      must={here.length > 0}
+    >
       <p className="mt-2 text-soft">
         A blocked swatch of the ground. Cabled panels are measured at their own place below.
       </p>
@@ -188,7 +191,7 @@ export function SwatchCard({ draft, change, units, problems }: Props) {
       <BallFields {...part} />
       <Problems words={here.map(planWords)} />
       <Follows making={making} units={units} />
-    </details>
+    </Fold>
   );
 }
 
