@@ -9,6 +9,7 @@ export default [
   route('pieces/:pieceId/events', 'routes/events/route.ts'),
   route('pieces/:pieceId/sheet', 'routes/cast-on/route.tsx'),
   route('pieces/:pieceId/paper', 'routes/paper/route.tsx'),
+  route('pieces/:pieceId/split', 'routes/split/route.tsx'),
   route('pieces/:pieceId/plan', 'routes/plan/route.tsx'),
   route('pieces/:pieceId/file', 'routes/piece-file/route.ts'),
   route('patterns', 'routes/patterns/route.tsx'),

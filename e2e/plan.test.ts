@@ -126,8 +126,8 @@ describe('a bottle cosy of 22 cm', () => {
   it('goes from rib by even increases into cables that close over the round', async () => {
     await fill(page, 'Name of the piece', 'Signal-lamp cosy');
     await press(page, 'in the round');
-    for (const name of ['Take Right edge away', 'Take Rope of 2 over 2 away', 'Take Left edge away'])
-      await press(page, name);
+    await press(page, 'Take the edges away');
+    await press(page, 'Take Rope of 2 over 2 away');
     await press(page, 'Paste rows');
     await pasteRows(page, 'Round 1: *k2, p2; rep from * to end.');
     await fill(page, 'Repeats', '8');
@@ -315,6 +315,57 @@ describe('a shaped waistcoat front', () => {
     await fill(page, 'Repeats', '1');
     await press(page, 'Keep this plan');
     await waitForText(page, '.setup-aside .problems', /changed elsewhere meanwhile/);
+  });
+});
+
+describe('split and join', () => {
+  it('two parts go on from held stitches and come together again', async () => {
+    await fill(page, 'Name of the piece', 'Punt yoke');
+    await castOn('working row');
+    for (let row = 1; row <= 3; row += 1) {
+      await page.keyboard.press('Space');
+      await waitForDone(page, row);
+    }
+    await saved(page);
+    const whole = pieceAddress();
+    const part = async (side: string, stitches: number) => {
+      await visit(page, `${app.address}${whole}/split`);
+      await fill(page, 'Stitches of the right part', '16');
+      await waitForText(page, '.problems', /Only 1 to 15 is possible here/);
+      await press(page, 'after Rope of 2 over 2 (12)');
+      await press(page, `Set up the ${side} part, ${stitches} stitches`);
+      await waitForText(page, PREVIEW, new RegExp(`Take up ${stitches} stitches, 37 rows`));
+      await press(page, 'Take up the stitches');
+      await page.waitForSelector('[data-testid=working-row]');
+      await saved(page);
+      expect(await textOf(page, '.side-line')).toMatch(/wrong side/);
+      return pieceAddress();
+    };
+    const right = await part('right', 12);
+    await page.keyboard.press('Space');
+    await waitForDone(page, 1);
+    await saved(page);
+    await part('left', 4);
+    await page.keyboard.press('Space');
+    await waitForDone(page, 1);
+    await saved(page);
+    await visit(page, `${app.address}${right}/split`);
+    const left = await page.$$eval(
+      'select option',
+      (all) => (all.find((one) => one.textContent === 'Punt yoke, left part') as HTMLOptionElement).value,
+    );
+    await page.select('aria/The other piece', left);
+    await press(page, 'Set up the joined piece');
+    await waitForText(page, PREVIEW, /Take up 16 stitches, 36 rows/);
+    await press(page, 'Take up the stitches');
+    await page.waitForSelector('[data-testid=working-row]');
+    await saved(page);
+    await choose(page, 'Cast-on sheet');
+    await waitForText(
+      page,
+      'main',
+      /Take up 16.*Punt yoke, right part, after row 1, then of Punt yoke, left part, after row 1/,
+    );
   });
 });
 

@@ -72,6 +72,8 @@ export function planWords(p: DraftProblem): string {
       return 'A pattern that closes over the start of the round cannot be shaped. Take the tick for closing away.';
     case 'no-shape-to-keep':
       return 'The section before is not shaped, or its panels have another width in all. Take the tick away or make them alike.';
+    case 'starts-outside':
+      return `The stitches that are taken up lie outside the ${p.width} stitches of the line-up. Keep the panels as they were.`;
     case 'last-row-does-not-fit':
       return `The last row must fill ${p.stitches} stitches, and its repeat does not.`;
     case 'last-row-not-read':

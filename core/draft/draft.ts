@@ -13,7 +13,7 @@ import { checkPlan, type Worksheet } from '../piece/worksheet';
 import { NO_MAKING, type Making } from '../piece/making';
 import { plannedRows, type Change, type Ending, type Length, type PanelPlan, type Plan, type PlanProblem, type Section } from '../piece/plan'; // prettier-ignore
 import type { Lacking } from '../piece/shaped-row';
-import type { Shaping } from '../piece/shaping';
+import type { Live, Shaping } from '../piece/shaping';
 import { checkMaking, type MakingProblem } from '../plan/check-making';
 import { gaugeOf } from '../plan/gauge';
 import { shapingsOf, type ShapingDraft } from './shaping-draft';
@@ -72,6 +72,7 @@ export type SectionDraft = {
   readonly shaping?: readonly ShapingDraft[];
   readonly lacking?: Lacking;
   readonly keepsShape?: boolean;
+  readonly starts?: Live;
   /** Written row, over the whole width, that is worked in place of the section's last. */
   readonly lastRow?: { readonly text: string; readonly mirrored: boolean };
   readonly changes?: readonly Change[];
@@ -85,6 +86,7 @@ export type PieceDraft = {
   readonly firstDirection: Direction;
   readonly sections: readonly SectionDraft[];
   readonly making?: Making;
+  readonly continues?: Plan['continues'];
 };
 
 type InSection = { readonly section: number };
@@ -226,7 +228,7 @@ class Planner {
       s,
       shapings.flatMap((many, i) => many.map(() => i)),
     );
-    const { lacking, keepsShape, changes } = section;
+    const { lacking, keepsShape, changes, starts } = section;
     return {
       id: section.id,
       name: section.name.trim() || `section ${s + 1}`,
@@ -235,6 +237,7 @@ class Planner {
       ...(shapings.length > 0 && { shaping: shapings.flat() }),
       ...(lacking && { lacking }),
       ...(keepsShape && { keepsShape }),
+      ...(starts && { starts }),
       ...(section.lastRow && { lastRow: this.lastRow(section.lastRow, s) }),
       ...(changes && changes.length > 0 && { changes }),
     };
@@ -268,7 +271,7 @@ class Planner {
   }
 
   private plan(sections: readonly Section[]): Plan {
-    const { construction, firstSide, firstDirection, making } = this.draft;
+    const { construction, firstSide, firstDirection, making, continues } = this.draft;
     return {
       construction,
       firstSide,
@@ -276,6 +279,7 @@ class Planner {
       sections,
       charts: this.charts,
       ...(making && { making }),
+      ...(continues && { continues }),
     };
   }
 

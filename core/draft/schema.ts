@@ -76,6 +76,10 @@ const section = z.strictObject({
   shaping: z.array(shaping).max(60).optional(),
   lacking: z.enum(LACKING).optional(),
   keepsShape: z.boolean().optional(),
+  starts: z
+    .array(z.tuple([count, count]))
+    .max(200)
+    .optional(),
   lastRow: z.strictObject({ text, mirrored: z.boolean() }).optional(),
   changes: z.array(change).max(200).optional(),
   spread: spread.optional(),
@@ -93,6 +97,8 @@ export const makingSchema = z.strictObject({
   targetCm: count.nullable(),
 });
 
+export const continuesSchema = z.array(z.strictObject({ name, row: count })).max(8);
+
 export const draftSchema = z.strictObject({
   name,
   construction: z.enum(CONSTRUCTIONS),
@@ -100,4 +106,5 @@ export const draftSchema = z.strictObject({
   firstDirection: z.enum(['rightToLeft', 'leftToRight']),
   sections: z.array(section).max(300),
   making: makingSchema.optional(),
+  continues: continuesSchema.optional(),
 });

@@ -1,6 +1,6 @@
 /** The piece file, version 2; docs/piece-2.schema.json is made from this. Apart, so that only those who need it load it. */
 import { z } from 'zod';
-import { draftSchema, makingSchema } from '../draft/schema';
+import { continuesSchema, draftSchema, makingSchema } from '../draft/schema';
 import { eventSchema } from '../journal/schema';
 import { LIMITS } from '../piece/plan';
 import { LACKING } from '../piece/shaped-row';
@@ -81,6 +81,10 @@ const section = z.strictObject({
   shaping: z.array(shaping).max(120).optional(),
   lacking: z.enum(LACKING).optional(),
   keepsShape: z.boolean().optional(),
+  starts: z
+    .array(z.tuple([z.int().min(0), z.int().min(1)]))
+    .max(200)
+    .optional(),
   lastRow: id.optional().describe('Key of charts: its row 1 is worked in place of the last'),
   changes: z
     .array(z.strictObject({ row, what: z.enum(['needle', 'yarn', 'other']), text: z.string().max(200) }))
@@ -97,6 +101,7 @@ const planSchema = z.strictObject({
   sections: z.array(section).min(1).max(LIMITS.sections),
   charts: z.record(id, chartSchema.extend({ name: z.string().max(80) })),
   making: makingSchema.optional(),
+  continues: continuesSchema.optional(),
 });
 
 export const MOST_EVENTS_IN_A_FILE = 200_000;

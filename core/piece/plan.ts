@@ -5,7 +5,7 @@ import type { Construction } from '../stitch/construction';
 import type { Direction, Side } from '../stitch/types';
 import type { Making } from './making';
 import type { Lacking } from './shaped-row';
-import type { Shaping, ShapingProblem } from './shaping';
+import type { Live, Shaping, ShapingProblem } from './shaping';
 
 /**
  * Where a panel begins in its chart: at a row of the repeat (1-based), at its set-up rows, where it stood, or (where a
@@ -51,6 +51,8 @@ export type Section = {
   readonly shaping?: readonly Shaping[];
   /** How crossings are worked that shaping has cut; plain unless said otherwise. */
   readonly lacking?: Lacking;
+  /** Wales that are on the needle when it begins, where a piece goes on from the stitches of another. */
+  readonly starts?: Live;
   /** Goes on in the shape that the section before has come to; the line-up must be as wide. */
   readonly keepsShape?: boolean;
   /** Key of {@link Plan.charts}: its first row, over the whole width, is worked in place of the section's last. */
@@ -71,6 +73,8 @@ export type Plan = {
   readonly sections: readonly Section[];
   readonly charts: Readonly<Record<string, Chart>>;
   readonly making?: Making;
+  /** Pieces whose stitches this one takes up, from the right, and the last row worked there. */
+  readonly continues?: readonly { readonly name: string; readonly row: number }[];
 };
 
 export const LIMITS = {
@@ -104,6 +108,7 @@ export type PlanProblem = PlanPlace &
     | { readonly code: 'line-up-changes-width' }
     | { readonly code: 'ring-cannot-be-shaped' }
     | { readonly code: 'no-shape-to-keep' }
+    | { readonly code: 'starts-outside'; readonly width: number }
     | { readonly code: 'last-row-does-not-fit'; readonly stitches: number }
     | { readonly code: 'change-outside'; readonly row: number; readonly rows: number }
     | ShapingProblem

@@ -15,7 +15,8 @@ function steadyWidth(chart: Chart, repeats: number, withSetUp: boolean): number 
   return counts.every((count) => count === counts[0]) ? (counts[0] as number) : null;
 }
 
-const isShaped = (section: Section) => (section.shaping?.length ?? 0) > 0 || section.keepsShape === true;
+const isShaped = (section: Section) =>
+  (section.shaping?.length ?? 0) > 0 || section.keepsShape === true || section.starts !== undefined;
 
 type Widths = { readonly width: number } | { readonly problem: PlanProblem };
 
@@ -36,6 +37,11 @@ function widthOf(plan: Plan, section: Section): Widths {
 const endOf = ({ start, steps }: SectionShape, rows: number): Live =>
   steps[indexAt(steps, rows)]?.live ?? start;
 
+/** Stretches from the right, apart from each other, inside the line-up, and at least one stitch. */
+const isSound = (live: Live, width: number) =>
+  live.length > 0 &&
+  live.every(([from, to], i) => Number.isInteger(from) && Number.isInteger(to) && from < to && from >= (live[i - 1]?.[1] ?? 0) && to <= width); // prettier-ignore
+
 const lastRowIn = (plan: Plan, section: Section) =>
   'until' in section.length ? Infinity : plannedRows(plan, section) + (section.offset ?? 0);
 
@@ -52,12 +58,15 @@ export function resolveShapes(plan: Plan) {
     const before = section.keepsShape ? shapes[s - 1] : null;
     if (section.keepsShape && before?.width !== width)
       return void problems.push({ code: 'no-shape-to-keep', section: s });
+    const { starts } = section;
+    if (starts && !isSound(starts, width))
+      return void problems.push({ code: 'starts-outside', width, section: s });
     const rows = section.brokenOff ? Infinity : lastRowIn(plan, section);
     const shape = shapeOf(
       section.shaping ?? [],
       width,
       rows,
-      before ? endOf(before, lastRowIn(plan, plan.sections[s - 1] as Section)) : null,
+      starts ?? (before ? endOf(before, lastRowIn(plan, plan.sections[s - 1] as Section)) : null),
     );
     if (shape.ok) shapes[s] = shape.value;
     else problems.push({ ...shape.error, section: s });

@@ -48,7 +48,7 @@ export function CountCheck({
   const right = findings[0]?.code === 'all-right';
   const kept = all && !right && !started ? keepEdges(draft, groups, findings) : null;
   const wrong = typed.map((text, i) => (text !== '' && counted[i] === null ? i : -1)).filter((i) => i >= 0);
-  let sum = 0;
+  const soFar = groups.map((_, i) => groups.slice(0, i + 1).reduce((sum, { stitches }) => sum + stitches, 0));
   const type = (i: number, text: string) => {
     setNoted(false);
     setTyped(groups.map((_, n) => (n === i ? text : (typed[n] ?? ''))));
@@ -72,14 +72,13 @@ export function CountCheck({
         </thead>
         <tbody>
           {groups.map((group, i) => {
-            sum += group.stitches;
             return (
               <tr key={`${group.panel} ${group.part?.number ?? 0}`} data-edge={group.edge}>
                 <th scope="row">{groupName(group)}</th>
                 <td className="numerals">
                   <strong>{group.stitches}</strong>
                 </td>
-                <td className="numerals">{sum}</td>
+                <td className="numerals">{soFar[i]}</td>
                 <td>
                   <input
                     className="field numerals no-print"

@@ -6,6 +6,7 @@ import { NO_MAKING } from '@core/piece/making';
 import { castOnCount, charted, worksheet, type Worksheet } from '@core/piece/worksheet';
 import { groupsAsMet } from '@core/plan/cast-on';
 import { cautionsFor, lifelineRows } from '@core/plan/cautions';
+import { countCrossings, crossingRows } from '@core/plan/crossings';
 import { gaugeOf, usSize } from '@core/plan/gauge';
 import { outlineOf } from '@core/plan/outline';
 import { database, LOCAL_KNITTER } from '~/db/client.server';
@@ -60,6 +61,34 @@ function Needs({ sheet, units }: { sheet: Worksheet; units: 'cm' | 'in' }) {
   return <p className="text-xl">{lines.join(' · ')}</p>;
 }
 
+const MOST_LISTED = 14;
+
+/** In which rows of the piece each panel crosses. */
+function CrossingRows({ sheet }: { sheet: Worksheet }) {
+  const names = new Map(
+    sheet.plan.sections.flatMap(({ panels }) => panels.map(({ id, name }) => [id, name])),
+  );
+  const all = [...names].flatMap(([id, name]) => {
+    const rows = crossingRows(sheet, id, MOST_LISTED + 1);
+    return rows.length > 0 ? [{ id, name, rows }] : [];
+  });
+  if (all.length === 0) return null;
+  return (
+    <section className="sheet-block">
+      <h2>Crossing rows</h2>
+      <p className="text-soft">Rows of the whole piece; {countCrossings(sheet, 0).all} crossings in all.</p>
+      <ul className="sheet-list">
+        {all.map(({ id, name, rows }) => (
+          <li key={id}>
+            {name}: <span className="numerals">{rows.slice(0, MOST_LISTED).join(', ')}</span>
+            {rows.length > MOST_LISTED && ' and so on'}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
 export default function CastOnSheet({ loaderData }: Route.ComponentProps) {
   const { piece, draft, revision, events: stored, settings } = loaderData;
   const { units, hand } = settings;
@@ -72,6 +101,7 @@ export default function CastOnSheet({ loaderData }: Route.ComponentProps) {
   const outline = gauge && outlineOf(sheet, gauge, making.panelWidths);
   const stitches = castOnCount(sheet);
   const round = piece.plan.construction === 'round';
+  const from = piece.plan.continues;
   const lifelines = lifelineRows(sheet);
   const keep = (changed: PieceDraft) =>
     void fetcher.submit(JSON.stringify({ draft: changed, revision }), {
@@ -94,8 +124,14 @@ export default function CastOnSheet({ loaderData }: Route.ComponentProps) {
       <div className="sheet-top">
         <div>
           <p className="cast-on-number">
-            Cast on <span className="numerals">{stitches}</span>
+            {from ? 'Take up' : 'Cast on'} <span className="numerals">{stitches}</span>
           </p>
+          {from && (
+            <p className="text-xl">
+              The held stitches of{' '}
+              {from.map(({ name, row }) => `${name}, after row ${row}`).join(', then of ')}, from the right.
+            </p>
+          )}
           <Needs sheet={sheet} units={units} />
           <p>
             {sheet.rows} {round ? 'rounds' : 'rows'} by the plan,{' '}
@@ -125,13 +161,16 @@ export default function CastOnSheet({ loaderData }: Route.ComponentProps) {
         onKeep={keep}
       />
       {fetcher.data?.message && <p className="problems">{fetcher.data.message}</p>}
-      <Tails
-        stitches={stitches}
-        edges={first !== undefined && last !== undefined ? { castOn: first, bindOff: last } : null}
-        stitchesPer10={gauge?.stitches ?? null}
-        making={making}
-        units={units}
-      />
+      {!from && (
+        <Tails
+          stitches={stitches}
+          edges={first !== undefined && last !== undefined ? { castOn: first, bindOff: last } : null}
+          stitchesPer10={gauge?.stitches ?? null}
+          making={making}
+          units={units}
+        />
+      )}
+      <CrossingRows sheet={sheet} />
       <section className="sheet-block">
         <h2>Before you start</h2>
         <ul className="sheet-list">

@@ -19,6 +19,7 @@ import {
   Ruler,
   Scissors,
   SlidersHorizontal,
+  Split,
 } from 'lucide-react';
 import type { Happening } from '@core/journal/events';
 import type { JournalState } from '@core/journal/fold';
@@ -78,6 +79,7 @@ export function TopBar({ piece, view, state, saving, units, record }: Props) {
     { label: 'Cast-on sheet', icon: ClipboardList, to: `${here}/sheet` },
     { label: 'Rows on paper', icon: Printer, to: `${here}/paper` },
     { label: 'Change the plan', icon: PencilRuler, to: `${here}/plan` },
+    { label: 'Split or join', icon: Split, to: `${here}/split` },
     { label: 'Knit its pair', icon: Copy, to: `/pieces/new?pair=${piece.id}` },
     {
       label: 'Knit its mirror image',

@@ -114,6 +114,15 @@ export const changeMaking = (draft: PieceDraft, change: Partial<Making>): PieceD
   making: { ...NO_MAKING, ...draft.making, ...change },
 });
 
+/** Work in the round has no edges. */
+export const withoutEdges = (draft: PieceDraft): PieceDraft => ({
+  ...draft,
+  sections: draft.sections.map((section) => ({
+    ...section,
+    panels: section.panels.filter(({ edge }) => !edge),
+  })),
+});
+
 /** Sets the repeats of panels wherever they stand, so that all sections grow alike. */
 export const setRepeats = (draft: PieceDraft, panels: readonly string[], repeats: number): PieceDraft => ({
   ...draft,

@@ -141,7 +141,7 @@ export function Preview({
       )}
       <figcaption className="mt-3">
         <p className="text-xl font-semibold">
-          Cast on {castOnCount(sheet)} stitches, {sheet.rows}{' '}
+          {sheet.plan.continues ? 'Take up' : 'Cast on'} {castOnCount(sheet)} stitches, {sheet.rows}{' '}
           {sheet.plan.construction === 'round' ? 'rounds' : 'rows'} in all
         </p>
         <Reckoning sheet={sheet} gauge={gauge} units={units} />

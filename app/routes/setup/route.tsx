@@ -2,23 +2,56 @@
 import { data, NavigationType, redirect, useFetcher, useLocation, useNavigationType } from 'react-router';
 import { checkDraft, type DraftProblem, type PieceDraft } from '@core/draft/draft';
 import { draftSchema } from '@core/draft/schema';
+import { joinDrafts, splitDraft } from '@core/draft/go-on';
 import { mirrorDraft } from '@core/draft/pair';
 import { database, LOCAL_KNITTER, type Database } from '~/db/client.server';
+import { onNeedles } from '~/db/on-needles.server';
 import { createPiece, findDraft, readSettings } from '~/db/pieces.server';
 import { YARNS, type Yarn } from '~/knitter/settings';
+import { goOnWords } from '~/messages/go-on';
 import { Page } from '~/ui/page';
 import { ownCharts } from './own.server';
 import { SetUp, type Submit } from './set-up';
 import type { Route } from './+types/route';
 
+type Begun = { readonly draft: PieceDraft; readonly yarn: Yarn; readonly title: string };
+
+const absent = () => data('A piece that this one begins from is not on this bench.', { status: 404 });
+
 /** The draft of another piece, to be knitted again: as it is, or as its mirror image. */
-async function pairOf(db: Database, params: URLSearchParams) {
-  const first = params.get('pair');
-  if (first === null) return null;
+async function pairOf(db: Database, first: string, mirrored: boolean): Promise<Begun> {
   const piece = await findDraft(db, LOCAL_KNITTER, first);
-  const draft = piece && (params.get('mirrored') === 'yes' ? mirrorDraft(piece.draft) : piece.draft);
-  if (!piece || !draft) throw data('The first of the pair is not on this bench.', { status: 404 });
-  return { draft: { ...draft, name: `${piece.draft.name}, second`.slice(0, 80) }, yarn: piece.yarn };
+  const draft = piece && (mirrored ? mirrorDraft(piece.draft) : piece.draft);
+  if (!piece || !draft) throw absent();
+  const name = `${piece.draft.name}, second`.slice(0, 80);
+  return { draft: { ...draft, name }, yarn: piece.yarn, title: 'Set up the second of a pair' };
+}
+
+/** A part of another piece, or two pieces side by side. */
+async function goesOn(db: Database, params: URLSearchParams): Promise<Begun | null> {
+  const piece = async (name: string) => {
+    const found = await onNeedles(db, LOCAL_KNITTER, params.get(name) ?? '');
+    if (!found) throw absent();
+    return found;
+  };
+  const splits = params.has('split');
+  if (!splits && !params.has('right')) return null;
+  const from = await piece(splits ? 'split' : 'right');
+  const part = params.get('part') === 'left' ? 'left' : 'right';
+  const draft = splits
+    ? splitDraft(from, Number(params.get('stitches')), part)
+    : joinDrafts(from, await piece('left'));
+  if (!draft.ok) throw data(goOnWords(draft.error), { status: 422 });
+  return {
+    draft: draft.value,
+    yarn: from.yarn,
+    title: splits ? `Set up the ${part} part` : 'Set up the joined piece',
+  };
+}
+
+function begunFrom(db: Database, params: URLSearchParams): Promise<Begun | null> {
+  const first = params.get('pair');
+  return first === null ? goesOn(db, params) : pairOf(db, first, params.get('mirrored') === 'yes');
 }
 
 export async function loader({ request }: Route.LoaderArgs) {
@@ -30,7 +63,7 @@ export async function loader({ request }: Route.LoaderArgs) {
   if (asked !== null && !wanted)
     throw data('This pattern is not here. It may have been thrown away.', { status: 404 });
   const { family, units, hand } = await readSettings(db, LOCAL_KNITTER);
-  return { family, units, hand, own, wanted, pair: await pairOf(db, params) };
+  return { family, units, hand, own, wanted, begun: await begunFrom(db, params) };
 }
 
 /** A draft handed over by the desk, where a whole piece was pasted. */
@@ -71,7 +104,7 @@ export async function action({ request }: Route.ActionArgs) {
 export const meta: Route.MetaFunction = () => [{ title: 'Set up a piece · Gritch' }];
 
 export default function NewPiece({ loaderData }: Route.ComponentProps) {
-  const { family, units, hand, own, wanted, pair } = loaderData;
+  const { family, units, hand, own, wanted, begun } = loaderData;
   const { state } = useLocation();
   // A page that was loaded anew was rendered without what had been handed over to it.
   const handed = useNavigationType() === NavigationType.Pop ? null : draftIn(state);
@@ -79,15 +112,15 @@ export default function NewPiece({ loaderData }: Route.ComponentProps) {
   const castOn: Submit = (draft, yarn) =>
     void fetcher.submit(JSON.stringify({ draft, yarn }), { method: 'post', encType: 'application/json' });
   return (
-    <Page title={pair ? 'Set up the second of a pair' : 'Set up a piece'} wide>
+    <Page title={begun?.title ?? 'Set up a piece'} wide>
       <SetUp
-        beginning={{ family, wanted, draft: pair?.draft ?? handed }}
+        beginning={{ family, wanted, draft: begun?.draft ?? handed }}
         own={own}
         family={family}
         units={units}
         hand={hand}
-        firstYarn={pair?.yarn ?? 'oat'}
-        action="Cast on"
+        firstYarn={begun?.yarn ?? 'oat'}
+        action={begun?.draft.continues ? 'Take up the stitches' : 'Cast on'}
         busy={fetcher.state !== 'idle'}
         refused={fetcher.data?.message}
         onSubmit={castOn}

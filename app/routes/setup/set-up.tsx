@@ -14,6 +14,7 @@ import {
   firstSetUp,
   nextSection,
   nextSpread,
+  withoutEdges,
   type Beginning,
   type Takeable,
 } from './draft-state';
@@ -92,6 +93,15 @@ export function SetUp({
     <div className="setup">
       <div>
         <Making draft={draft} change={change} yarn={yarn} setYarn={setYarn} fixed={worked !== null} />
+        {draft.construction === 'round' &&
+          draft.sections.some(({ panels }) => panels.some(({ edge }) => edge)) && (
+            <div className="doubt mb-4">
+              <p>Edges are for flat work: in the round they stay as a stripe.</p>
+              <button type="button" className="plain-button" onClick={() => change(withoutEdges)}>
+                Take the edges away
+              </button>
+            </div>
+          )}
         <SwatchCard {...common} />
         <SizeCard {...common} sheet={shown} section={at} gauge={gauge} />
         {draft.sections.map(({ id, spread }, index) =>
@@ -102,6 +112,8 @@ export function SetUp({
               index={index}
               problems={problems}
               row={spreads.get(index)}
+              sheet={problems.length === 0 || problems.every(({ code }) => code === 'no-name') ? shown : null}
+              yarn={yarn}
               fromLeft={fromLeft(index)}
               change={change}
             />

@@ -35,9 +35,9 @@ function FromBody({ units, set }: { units: Units; set: (cm: number | null) => vo
       ({ name }) => key.startsWith(`${name} `) && key.slice(name.length + 1).match(/^(?:chest|head)$/),
     );
     const inches = size && (key.endsWith('head') ? size.head : size.chest);
-    if (inches) use(cmOfInches(inches), ease);
+    if (inches) measured(cmOfInches(inches), ease);
   };
-  const use = (measure: number | null, more: number | null) => {
+  const measured = (measure: number | null, more: number | null) => {
     setBody(measure);
     setEase(more);
     if (measure !== null && measure > 0) set(withEase(measure, more ?? 0));
@@ -50,8 +50,8 @@ function FromBody({ units, set }: { units: Units; set: (cm: number | null) => vo
         options={[['', 'Choose …'], ...options]}
         onChange={pick}
       />
-      <MeasureInput label="or measured" cm={body} units={units} onChange={(cm) => use(cm, ease)} />
-      <MeasureInput label="and ease" cm={ease} units={units} onChange={(cm) => use(body, cm)} />
+      <MeasureInput label="or measured" cm={body} units={units} onChange={(cm) => measured(cm, ease)} />
+      <MeasureInput label="and ease" cm={ease} units={units} onChange={(cm) => measured(body, cm)} />
     </div>
   );
 }

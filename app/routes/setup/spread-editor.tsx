@@ -1,11 +1,16 @@
 /** A row of increases or decreases between two sections, with its words. */
+import { useMemo } from 'react';
 import { Trash2 } from 'lucide-react';
 import type { DraftProblem, PieceDraft } from '@core/draft/draft';
 import type { SpreadDraft, SpreadRow } from '@core/draft/spread-row';
+import { layOut } from '@core/fabric/layout';
+import { charted, type Worksheet } from '@core/piece/worksheet';
 import { spreadPhrases } from '@core/plan/even';
 import { planWords } from '~/messages/plan';
 import { spreadWords } from '~/messages/spread';
 import { NumberInput, Problems, Select, TextInput } from '~/ui/inputs';
+import { PaintedLayers } from '~/ui/fabric/painted';
+import { paint } from '~/ui/fabric/paint';
 import { changeSection, removeSection } from './draft-state';
 import type { Change } from './making';
 
@@ -60,12 +65,38 @@ function Columns({
   );
 }
 
+const ROWS_BELOW = 3;
+const ROWS_ABOVE = 4;
+
+/** The row between its neighbours, as fabric. */
+function Strip({ sheet, section, yarn }: { sheet: Worksheet; section: number; yarn: string }) {
+  const painting = useMemo(() => {
+    const at = sheet.firstRows[section] ?? 1;
+    const [first, last] = [Math.max(1, at - ROWS_BELOW), Math.min(sheet.rows, at + ROWS_ABOVE)];
+    return paint(layOut(Array.from({ length: last - first + 1 }, (_, i) => charted(sheet, first + i)), 'RS')); // prettier-ignore
+  }, [sheet, section]);
+  return (
+    <svg
+      className="fabric spread-strip"
+      data-yarn={yarn}
+      viewBox={`0 0 ${painting.width} ${painting.height}`}
+      role="img"
+      aria-label="The row between its neighbours, right side showing"
+    >
+      <rect className="deep" width={painting.width} height={painting.height} />
+      <PaintedLayers layers={painting.made} />
+    </svg>
+  );
+}
+
 export function SpreadEditor({
   draft,
   index,
   problems,
   row,
   fromLeft,
+  sheet,
+  yarn,
   change,
 }: {
   draft: PieceDraft;
@@ -75,6 +106,9 @@ export function SpreadEditor({
   row: SpreadRow | undefined;
   /** The row is worked from its left edge, as the right side shows it. */
   fromLeft: boolean;
+  /** The plan as it stands; null while something is to be mended. */
+  sheet: Worksheet | null;
+  yarn: string;
   change: Change;
 }) {
   const section = draft.sections[index];
@@ -125,6 +159,7 @@ export function SpreadEditor({
       </div>
       {spread.way === 'columns' && <Columns draft={draft} index={index} spread={spread} set={set} />}
       <Problems words={here.map(planWords)} />
+      {sheet && row && here.length === 0 && <Strip sheet={sheet} section={index} yarn={yarn} />}
       {row && here.length === 0 && (
         <p className="spread-words" data-testid="spread-words">
           <strong className="numerals">
