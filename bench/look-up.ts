@@ -1,6 +1,7 @@
 /** A cold random row with its cue on a large piece, and whether its cost depends on the row's number. */
 import { patternPosition, pieceRow } from '@core/indices';
 import { cueFor } from '@core/cue/cue';
+import type { Shaping } from '@core/piece/shaping';
 import type { Amendment } from '@core/piece/spans';
 import { plannedRows, type Plan, type Section } from '@core/piece/plan';
 import { castOnCount, checkPlan, worksheet, type Worksheet } from '@core/piece/worksheet';
@@ -27,6 +28,8 @@ const PANELS: readonly (readonly [key: string, repeats: number])[] = [
   ['slipped-chain', 1],
 ];
 const WIDTH = 300;
+/** Shaping rows of each kind at each edge of a section. */
+const MOST_SHAPED = 30;
 
 function chartOf(key: string) {
   const read = readRows(SHELF.find((entry) => entry.key === key)?.rows ?? '', key);
@@ -34,8 +37,23 @@ function chartOf(key: string) {
   return read.value.chart;
 }
 
+/** Decreases at both edges, then as many increases, so that the next section finds all its stitches. */
+function shapingFor(rows: number): Shaping[] {
+  const times = Math.min(MOST_SHAPED, Math.floor(rows / 5));
+  const decrease: Shaping['act'] = { kind: 'decrease', of: 2, lean: 'left', face: 'knit' };
+  const increase: Shaping['act'] = { kind: 'increase', how: 'make', lean: 'left', face: 'knit' };
+  return (['right', 'left'] as const).flatMap((edge) =>
+    ([[decrease, 2], [increase, 2 + 2 * times]] as const).map(([act, first], i): Shaping => ({
+      id: `${edge}-${i}`,
+      place: { kind: 'edge', edge, inset: 1 },
+      act,
+      phases: [{ first, every: 2, times }],
+    })),
+  ); // prettier-ignore
+}
+
 /** Nine panels over 300 stitches in every section; stockinette makes up what the others leave. */
-function planOf(rows: number): Plan {
+function planOf(rows: number, shaped: boolean): Plan {
   const charts = Object.fromEntries(PANELS.map(([key]) => [key, chartOf(key)]));
   const panelsFor = (filler: number) =>
     PANELS.map(([key, repeats], i) => ({
@@ -55,6 +73,7 @@ function planOf(rows: number): Plan {
       id: `section-${s}`,
       name: `section ${s}`,
       length: { rows: rows / SECTIONS },
+      ...(shaped && { shaping: shapingFor(rows / SECTIONS) }),
       panels: panelsFor(filler),
     })),
   });
@@ -77,8 +96,8 @@ function amendmentsFor(plan: Plan): Amendment[] {
   });
 }
 
-function sheetOf(rows: number): Worksheet {
-  const plan = planOf(rows);
+function sheetOf(rows: number, shaped: boolean): Worksheet {
+  const plan = planOf(rows, shaped);
   const checked = checkPlan(plan);
   if (!checked.ok) throw new Error(JSON.stringify(checked.error.slice(0, 3)));
   return worksheet(plan, { amendments: amendmentsFor(plan), deviations: [] });
@@ -121,10 +140,11 @@ function cellsVisited(small: Worksheet, large: Worksheet): [number, number] {
   return [small.meter.cells, large.meter.cells];
 }
 
-export function lookUp(): Line[] {
-  const [small, large] = [sheetOf(600), sheetOf(60_000)];
+function linesFor(shaped: boolean): Line[] {
+  const [small, large] = [sheetOf(600, shaped), sheetOf(60_000, shaped)];
   const times = [...timed(small), ...timed(large)];
-  const piece = `${SECTIONS} sections, ${PANELS.length} panels, ${castOnCount(small)} stitches, ${AMENDMENTS} amendments`;
+  const how = shaped ? 'shaped at both edges, ' : '';
+  const piece = `${how}${SECTIONS} sections, ${PANELS.length} panels, ${castOnCount(small)} stitches, ${AMENDMENTS} amendments`;
   return [
     atMost(
       `cold random row with its cue (${piece}), median share of a frame`,
@@ -135,3 +155,5 @@ export function lookUp(): Line[] {
     equal('cells visited for like rows at 600 and at 60,000 rows', ...cellsVisited(small, large)),
   ];
 }
+
+export const lookUp = (): Line[] => [...linesFor(false), ...linesFor(true)];

@@ -23,6 +23,7 @@ import {
 import {
   ROW_HEIGHT,
   type CrossingBox,
+  type Edge,
   type Hole,
   type PanelBand,
   type Picture,
@@ -171,6 +172,14 @@ class Layout {
     this.shadows.push({ row: (nodes[0] as Node).row, panel, lean, points: [...left, ...right.reverse()] });
   }
 
+  edges(): Edge[] {
+    return [...this.levels].map(([row, level]) => {
+      const nodes = [...level.values()];
+      const sides = (out: 1 | -1) => nodes.map((node) => this.x(node.at) + (out * node.width) / 2);
+      return { y: this.y(row), left: Math.min(...sides(-1)), right: Math.max(...sides(1)) };
+    });
+  }
+
   bands(): PanelBand[] {
     const last = this.rows[this.rows.length - 1];
     const frames = this.frames[this.frames.length - 1];
@@ -206,6 +215,7 @@ export function layOut(rows: readonly WorkRow[], face: Side): Picture {
     over: layout.over,
     holes: layout.holes,
     crossings: layout.crossings,
+    edges: layout.edges(),
     bands: layout.bands(),
     xOf: (row, column) => layout.x(layout.levels.get(row)?.get(column)?.at ?? 0),
     yOf: layout.y,

@@ -61,6 +61,8 @@ export type PanelBand = {
   readonly width: number;
 };
 
+export type Edge = { readonly y: number; readonly left: number; readonly right: number };
+
 export type Picture = {
   readonly width: number;
   readonly height: number;
@@ -72,6 +74,8 @@ export type Picture = {
   readonly over: readonly Shape[];
   readonly holes: readonly Hole[];
   readonly crossings: readonly CrossingBox[];
+  /** Where the fabric begins and ends at the top of every row, the lowest first; the foot of the first row comes before. */
+  readonly edges: readonly Edge[];
   /** Panels of the topmost row, left to right. */
   readonly bands: readonly PanelBand[];
   /** Middle of a column given by a row of the stretch, in view units; for marks on the fabric. */

@@ -48,7 +48,7 @@ function Strip({ piece }: { piece: PieceSummary }) {
       <g opacity={piece.done === 0 ? 0.3 : 0.45}>
         <PaintedLayers layers={painting.coming} />
       </g>
-      {piece.done > 0 && <rect className="deep" width={painting.width} height={painting.height} />}
+      {piece.done > 0 && <path className="deep" d={painting.backing} />}
       <PaintedLayers layers={painting.made} />
     </svg>
   );

@@ -234,13 +234,7 @@ export function FabricPanel({ view, state, touched, released, onTouch, askFace }
           {lit.map(({ d, lean }) => (
             <path key={d} d={d} fill={leanColour(lean)} transform={`translate(0 ${-ROW_HEIGHT})`} />
           ))}
-          <rect
-            className="deep"
-            x={0}
-            y={picture.height - picture.yOf(view.done)}
-            width={picture.width}
-            height={picture.yOf(view.done)}
-          />
+          <path className="deep" d={painting.backing} />
           <PaintedLayers layers={painting.made} />
           <ReleasedMarks view={view} released={released} />
           <Lifelines view={view} state={state} />

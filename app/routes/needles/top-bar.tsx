@@ -1,26 +1,7 @@
-/** The way back to the bench, what is saved, and the tools that are not needed in every row. */
+/** The way back to the bench, what is saved, and the way to the tools that are not needed in every row. */
 import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
-import { DropdownMenu } from 'radix-ui';
-import {
-  BookOpen,
-  ChevronLeft,
-  ClipboardList,
-  Copy,
-  Ellipsis,
-  GripHorizontal,
-  NotebookPen,
-  Redo2,
-  FileDown,
-  FlipHorizontal2,
-  PencilRuler,
-  Printer,
-  Rows3,
-  Ruler,
-  Scissors,
-  SlidersHorizontal,
-  Split,
-} from 'lucide-react';
+import { BookOpen, ChevronLeft, Ellipsis } from 'lucide-react';
 import type { Happening } from '@core/journal/events';
 import type { JournalState } from '@core/journal/fold';
 import type { Saving } from '~/journal/outbox';
@@ -43,51 +24,32 @@ type Props = {
   record: (happening: Happening) => string;
 };
 
-/** Fetched when the first of them is opened. */
+/** Fetched when they are first wanted, or when a hand comes near. */
+const loadMenu = () => import('./more-menu');
+const MoreMenu = lazy(loadMenu);
 const NeedlesDialog = lazy(() => import('./dialogs'));
+
+function More(props: React.ComponentPropsWithRef<'button'>) {
+  return (
+    <button type="button" className="quiet-button" {...props}>
+      <Ellipsis aria-hidden="true" /> <span className="wide-only">More</span>
+      <span className="sr-only narrow-only">More</span>
+    </button>
+  );
+}
 
 export function TopBar({ piece, view, state, saving, units, record }: Props) {
   const [dialog, setDialog] = useState<DialogName | null>(null);
-  const { done, working } = view;
-  const hasLifeline = state.lifelines.some(({ row }) => row === done);
-  const items = [
-    {
-      label: hasLifeline ? `Lifeline is in row ${done}` : `Lifeline through row ${done}`,
-      icon: GripHorizontal,
-      disabled: done < 1 || hasLifeline,
-      act: () => void record({ kind: 'lifeline', row: done }),
-    },
-    { label: 'Note', icon: NotebookPen, disabled: false, act: () => setDialog('note') },
-    { label: 'Measure and weigh', icon: Ruler, disabled: false, act: () => setDialog('measure') },
-    {
-      label: 'Redo',
-      icon: Redo2,
-      disabled: state.redoTarget === null,
-      act: () => state.redoTarget && void record({ kind: 'undo', target: state.redoTarget }),
-    },
-    { label: 'Rip back', icon: Scissors, disabled: done < 1, act: () => setDialog('rip') },
-    { label: 'Set the row of the piece', icon: Rows3, disabled: false, act: () => setDialog('setRow') },
-    {
-      label: 'Set the row of a panel',
-      icon: SlidersHorizontal,
-      disabled: working === null || view.columns.length === 0,
-      act: () => setDialog('setPanel'),
-    },
-  ];
-  const here = `/pieces/${piece.id}`;
-  const links = [
-    { label: 'Cast-on sheet', icon: ClipboardList, to: `${here}/sheet` },
-    { label: 'Rows on paper', icon: Printer, to: `${here}/paper` },
-    { label: 'Change the plan', icon: PencilRuler, to: `${here}/plan` },
-    { label: 'Split or join', icon: Split, to: `${here}/split` },
-    { label: 'Knit its pair', icon: Copy, to: `/pieces/new?pair=${piece.id}` },
-    {
-      label: 'Knit its mirror image',
-      icon: FlipHorizontal2,
-      to: `/pieces/new?pair=${piece.id}&mirrored=yes`,
-    },
-    { label: 'Save as a file', icon: FileDown, to: `${here}/file` },
-  ];
+  const [menu, setMenu] = useState(false);
+  const closed = (
+    <More
+      aria-haspopup="menu"
+      aria-expanded={false}
+      onPointerEnter={() => void loadMenu()}
+      onFocus={() => void loadMenu()}
+      onClick={() => setMenu(true)}
+    />
+  );
   return (
     <header className="top-bar">
       <Link to="/" className="quiet-button" aria-label="To the bench">
@@ -100,29 +62,20 @@ export function TopBar({ piece, view, state, saving, units, record }: Props) {
       <Link to={`/pieces/${piece.id}/logbook`} className="quiet-button">
         <BookOpen aria-hidden="true" size={22} /> <span className="wide-only">Logbook</span>
       </Link>
-      <DropdownMenu.Root>
-        <DropdownMenu.Trigger className="quiet-button">
-          <Ellipsis aria-hidden="true" /> <span className="wide-only">More</span>
-          <span className="sr-only narrow-only">More</span>
-        </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content className="menu" align="end" sideOffset={6}>
-            {items.map(({ label, icon: Icon, disabled, act }) => (
-              <DropdownMenu.Item key={label} className="menu-item" disabled={disabled} onSelect={act}>
-                <Icon aria-hidden="true" size={22} /> {label}
-              </DropdownMenu.Item>
-            ))}
-            <DropdownMenu.Separator className="menu-rule" />
-            {links.map(({ label, icon: Icon, to }) => (
-              <DropdownMenu.Item key={label} className="menu-item" asChild>
-                <Link to={to} reloadDocument={to.endsWith('/file')}>
-                  <Icon aria-hidden="true" size={22} /> {label}
-                </Link>
-              </DropdownMenu.Item>
-            ))}
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      </DropdownMenu.Root>
+      {menu ? (
+        <Suspense fallback={closed}>
+          <MoreMenu
+            pieceId={piece.id}
+            view={view}
+            state={state}
+            record={record}
+            open={setDialog}
+            trigger={<More />}
+          />
+        </Suspense>
+      ) : (
+        closed
+      )}
       {dialog && (
         <Suspense>
           <NeedlesDialog

@@ -42,7 +42,7 @@ function CloseUp({ sheet, section }: { sheet: Worksheet; section: number }) {
       role="img"
       aria-label={`The fabric of ${sheet.plan.sections[section]?.name ?? 'the section'}`}
     >
-      <rect className="deep" width={picture.width} height={picture.height} />
+      <path className="deep" d={painting.backing} />
       <PaintedLayers layers={painting.made} />
     </svg>
   );

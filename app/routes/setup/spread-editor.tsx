@@ -83,7 +83,7 @@ function Strip({ sheet, section, yarn }: { sheet: Worksheet; section: number; ya
       role="img"
       aria-label="The row between its neighbours, right side showing"
     >
-      <rect className="deep" width={painting.width} height={painting.height} />
+      <path className="deep" d={painting.backing} />
       <PaintedLayers layers={painting.made} />
     </svg>
   );

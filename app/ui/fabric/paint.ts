@@ -82,6 +82,8 @@ export type Painting = {
   readonly height: number;
   readonly made: Layers;
   readonly coming: Layers;
+  /** The dark between the stitches of the rows on the fabric. */
+  readonly backing: string;
 };
 
 const polygon = (points: readonly (readonly [number, number])[], height: number) =>
@@ -108,6 +110,14 @@ function layers(picture: Picture, split: number, above: boolean): Layers {
   };
 }
 
+/** Straight from row to row along both edges. */
+function backing({ edges, height }: Picture, split: number): string {
+  const here = edges.filter(({ y }) => y <= split + 1e-6);
+  const right = here.map(({ y, right: x }) => [x, y] as const);
+  const left = here.map(({ y, left: x }) => [x, y] as const);
+  return here.length > 1 ? polygon([...right, ...left.reverse()], height) : '';
+}
+
 /** Paints a picture, split at the top of row `done`: rows below are on the fabric, rows above are to come. */
 export function paint(picture: Picture, done = picture.lastRow): Painting {
   const split = picture.yOf(Math.max(done, picture.firstRow - 1));
@@ -116,6 +126,7 @@ export function paint(picture: Picture, done = picture.lastRow): Painting {
     height: picture.height,
     made: layers(picture, split, false),
     coming: layers(picture, split, true),
+    backing: backing(picture, split),
   };
 }
 
