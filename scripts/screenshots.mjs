@@ -44,6 +44,39 @@ const press = (name) => async (page) => {
   await found.click();
 };
 
+/** Opens what begins with these words and brings it into sight. */
+const unfold = (words) => (page) =>
+  page.evaluate((start) => {
+    const part = [...document.querySelectorAll('details')].find((one) => one.textContent.startsWith(start));
+    part.open = true;
+    part.scrollIntoView();
+  }, words);
+/** Sets the rows done: to the end of an open section, then on. */
+const knitTo = (end, section, row) => async (page) => {
+  await page.evaluate(
+    async (events) => {
+      const made = events.map((event, i) => ({
+        id: `picture-${i}`,
+        device: 'tablet',
+        deviceTime: '2026-11-24T20:00:00Z',
+        ...event,
+      }));
+      const post = {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ events: made }),
+      };
+      await fetch(`${location.pathname}/events`, post);
+    },
+    [
+      { kind: 'rowSet', life: 'cast-on', row: end },
+      { kind: 'sectionEnded', section, row: end },
+      { kind: 'rowSet', life: 'picture-0', row },
+    ],
+  );
+  await page.reload({ waitUntil: 'networkidle0' });
+};
+
 /** Addresses of all links of a kind, by their headings. */
 async function linksOf(url, selector) {
   const page = await browser.newPage();
@@ -95,9 +128,11 @@ async function shot(name, url, viewport = DESK, steps = []) {
 try {
   fs.mkdirSync(OUT, { recursive: true });
   const pieces = await linksOf(address, '.bench-link');
-  const [bolster, cosy, pouf, swatch] = ['Ferry-bench bolster', 'Lantern-room bottle cosy', 'Sluice-house floor pouf', 'Practice swatch'].map((name) => pieces[name]); // prettier-ignore
+  const [bolster, cosy, front, pouf, swatch] = ['Ferry-bench bolster', 'Lantern-room bottle cosy', 'Sluice-keeper’s waistcoat, right front', 'Sluice-house floor pouf', 'Practice swatch'].map((name) => pieces[name]); // prettier-ignore
   await shot('bench', address);
-  await shot('set-up', `${address}/pieces/new`);
+  await shot('set-up', `${front}/plan`, DESK, [press('Open Armhole and neck'), unfold('Shaping')]);
+  await shot('cast-on-sheet', `${bolster}/sheet`);
+  await shot('paper', `${front}/paper?from=73`);
   await shot('needles', bolster);
   await shot('needles-lamplight', bolster, DESK, [theme('lamplight')]);
   await shot('needles-phone', bolster, PHONE);
@@ -112,6 +147,7 @@ try {
   await shot('pattern-phone', own['Plover wave'], PHONE);
   await shot('pattern-asked', `${address}/patterns/new`, DESK, [paste(ASKED)]);
   await shot('how-i-knit', `${address}/knitter`);
+  await shot('needles-shaped', front, DESK, [knitTo(74, 'front-body', 85)]);
   await shot('wrong-side', bolster, DESK, [key('PageDown'), press('As it faces me')]);
 } finally {
   await browser.close();

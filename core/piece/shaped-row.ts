@@ -120,7 +120,10 @@ class Cutter {
   private cutCrossing(at: LineUpCell & { cell: Crossing }): LineUpCell[] | null {
     const { taken, given } = this.free(at);
     if (upTo(at.taken, takes(at.cell)).every((w) => !isLive(this.before, w))) return null;
-    const same = taken.join() === given.join();
+    // Nothing that is shaped may lie between the stitches that are left to cross.
+    const [first = 0, last = 0] = [taken[0], taken[taken.length - 1]];
+    const beside = upTo(first, last - first + 1).every((w) => !this.used.has(w) && !this.made.has(w));
+    const same = beside && taken.join() === given.join();
     const less = this.lacking === 'smaller' && same ? smaller(at, (w) => taken.includes(w)) : null;
     this.cut.push({ panel: at.panel, wale: at.taken, charted: at.cell, now: less ?? 'plain' });
     return less && [{ cell: less, taken: taken[0] as number, given: given[0] as number, panel: at.panel }];

@@ -110,6 +110,9 @@ describe('a window over the line-up', () => {
       }),
     ));
 
+  /** Takes two stitches together inside a rope whose last stitch was bound off beside. */
+  const BETWEEN = [edge('left', 0, [{ first: 1, every: 5, times: 3 }], { kind: 'bindOff', stitches: 1 }), edge('left', 4, [{ first: 1, every: 8, times: 3 }])]; // prettier-ignore
+
   it('every row of a shaped piece of cables fits on the row below, and loses just what is shaped', () =>
     fc.assert(
       fc.property(shapings, fc.constantFrom('plain' as const, 'smaller' as const), (all, lacking) => {
@@ -134,7 +137,7 @@ describe('a window over the line-up', () => {
         }
         expect(wrong).toEqual([]);
       }),
-      { numRuns: 40 },
+      { numRuns: 40, examples: [[BETWEEN, 'smaller']] },
     ));
 
   it('countdowns agree with looking at every row, forwards and backwards', () =>
