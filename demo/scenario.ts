@@ -1,6 +1,6 @@
 /** Made-up data: Wren Attlow's bench at a fen-side ferry house. Nothing in it is real. */
 import { panelDraft, type PanelDraft, type PieceDraft } from '@core/draft/draft';
-import type { ShapingDraft } from '@core/draft/shaping-draft';
+import { shapingDraft } from '@core/draft/shaping-draft';
 import { FIRST_LIFE, type Happening } from '@core/journal/events';
 import { NO_MAKING } from '@core/piece/making';
 import { SHELF } from '@core/shelf/data';
@@ -69,19 +69,6 @@ const bolster: PieceDraft = {
     ball: { grams: 100, metres: 160, count: 2 },
     targetCm: 42,
   },
-};
-
-const SHAPING: ShapingDraft = {
-  id: 'shaping',
-  at: 'leftEdge',
-  inset: 1,
-  wale: 0,
-  towards: 'left',
-  does: 'decrease',
-  lean: 'natural',
-  stitches: 1,
-  from: { row: 1 },
-  phases: [],
 };
 
 const LANTERN = `Multiple of 5 sts.
@@ -168,9 +155,9 @@ const front: PieceDraft = {
         panelDraft('side', 'flank', GROUND, { repeats: 19, carryOn: true }),
       ],
       shaping: [
-        { ...SHAPING, id: 'arm-off', at: 'leftEdge', does: 'bindOff', inset: 0, stitches: 5, from: { row: 2 }, phases: [{ every: 2, times: 1 }] },
-        { ...SHAPING, id: 'arm', at: 'leftEdge', inset: 1, from: { row: 3 }, phases: [{ every: 2, times: 5 }, { every: 4, times: 2 }] },
-        { ...SHAPING, id: 'neck', at: 'rightEdge', inset: 5, from: { row: 1 }, phases: [{ every: 4, times: 13 }] },
+        shapingDraft('arm-off', { at: 'leftEdge', does: 'bindOff', inset: 0, stitches: 5, from: { row: 2 }, phases: [{ every: 2, times: 1 }] }),
+        shapingDraft('arm', { at: 'leftEdge', inset: 1, from: { row: 3 }, phases: [{ every: 2, times: 5 }, { every: 4, times: 2 }] }),
+        shapingDraft('neck', { at: 'rightEdge', inset: 5, from: { row: 1 }, phases: [{ every: 4, times: 13 }] }),
       ],
     },
   ],

@@ -111,8 +111,13 @@ describe('the shelf', () => {
     for (const { key } of SHELF) await shelf(key);
     await waitForText(page, PREVIEW, /Cast on \d+ stitches/);
     expect(await problems()).toEqual([]);
-    const shown = await page.$$eval(`${PREVIEW} li`, (items) => items.length);
-    expect(shown).toBe(1 + SHELF.filter(({ edge }) => !edge).length);
+    const all = 1 + SHELF.filter(({ edge }) => !edge).length;
+    await page.waitForFunction(
+      (selector, count) => document.querySelectorAll(selector).length === count,
+      {},
+      `${PREVIEW} li`,
+      all,
+    );
   });
 });
 

@@ -1,21 +1,16 @@
 import { checkDraft, panelDraft, type PieceDraft, type SectionDraft } from '../draft/draft';
-import type { ShapingDraft } from '../draft/shaping-draft';
+import { shapingDraft, type ShapingDraft } from '../draft/shaping-draft';
 import { noticesOf } from './notices';
 
 const ROPE = 'Row 1 (RS): p2, 2/2 RC, p2.\nRow 2: k2, p4, k2.\nRow 3: p2, k4, p2.\nRow 4: k2, p4, k2.';
-const shaping = (more: Partial<ShapingDraft>): ShapingDraft => ({
-  id: 'one',
-  at: 'rightEdge',
-  inset: 0,
-  wale: 0,
-  towards: 'left',
-  does: 'decrease',
-  lean: 'natural',
-  stitches: 1,
-  from: { row: 3 },
-  phases: [{ every: 2, times: 4 }],
-  ...more,
-});
+const shaping = (more: Partial<ShapingDraft>) =>
+  shapingDraft('one', {
+    at: 'rightEdge',
+    inset: 0,
+    from: { row: 3 },
+    phases: [{ every: 2, times: 4 }],
+    ...more,
+  });
 const sheetOf = (section: Partial<SectionDraft>) => {
   const draft: PieceDraft = {
     name: 'x',

@@ -4,23 +4,11 @@ import { NO_FACTS, charted, worksheet } from '../piece/worksheet';
 import { checkDraft, panelDraft, type PieceDraft } from './draft';
 import { joinDrafts, splitDraft, stitchesToSplit, type OnNeedles } from './go-on';
 import { phasesOfRows } from './rest-of-shaping';
-import type { ShapingDraft } from './shaping-draft';
+import { shapingDraft } from './shaping-draft';
 
 const ROPE = 'Row 1 (RS): p2, 2/2 RC, p2.\nRow 2: k2, p4, k2.\nRow 3: p2, k4, p2.\nRow 4: k2, p4, k2.';
 const BRAID = 'Row 1 (RS): p1, 2/2 LC, k2, p1.\nRow 2: k1, p6, k1.\nRow 3: p1, k2, 2/2 RC, p1.\nRow 4: k1, p6, k1.\nRow 5: p1, k6, p1.\nRow 6: k1, p6, k1.'; // prettier-ignore
-const shaping = (id: string, more: Partial<ShapingDraft>): ShapingDraft => ({
-  id,
-  at: 'bothEdges',
-  inset: 1,
-  wale: 0,
-  towards: 'left',
-  does: 'decrease',
-  lean: 'natural',
-  stitches: 1,
-  from: { row: 3 },
-  phases: [{ every: 4, times: 3 }, { every: 2, times: 2 }],
-  ...more,
-}); // prettier-ignore
+const arm = shapingDraft('arm', { from: { row: 3 }, phases: [{ every: 4, times: 3 }, { every: 2, times: 2 }] }); // prettier-ignore
 const yoke: PieceDraft = {
   name: 'Yoke',
   construction: 'flat',
@@ -37,7 +25,7 @@ const yoke: PieceDraft = {
         panelDraft('b', 'braid', BRAID, { startRow: 6 }),
         panelDraft('c', 'rope, far', ROPE, { startRow: 4, mirrored: true }),
       ],
-      shaping: [shaping('arm', {})],
+      shaping: [arm],
     },
   ],
 }; // prettier-ignore

@@ -10,7 +10,7 @@ import { spreadPhrases } from '../plan/even';
 import { checkDraft, panelDraft, type CheckedDraft, type PieceDraft, type SectionDraft } from './draft';
 import { mirrorDraft } from './pair';
 import { draftSchema } from './schema';
-import type { ShapingDraft } from './shaping-draft';
+import { shapingDraft, type ShapingDraft } from './shaping-draft';
 import type { SpreadDraft } from './spread-row';
 
 const charts = fc.oneof(lineCharts, ringCharts);
@@ -35,19 +35,8 @@ const spread = (more: Partial<SpreadDraft> = {}): SpreadDraft => ({
   columns: [],
   ...more,
 });
-const shaping = (more: Partial<ShapingDraft> = {}): ShapingDraft => ({
-  id: 'neck',
-  at: 'bothEdges',
-  inset: 1,
-  wale: 0,
-  towards: 'left',
-  does: 'decrease',
-  lean: 'natural',
-  stitches: 1,
-  from: { row: 3 },
-  phases: [{ every: 6, times: 2 }, { every: 4, times: 2 }],
-  ...more,
-}); // prettier-ignore
+const shaping = (more: Partial<ShapingDraft> = {}) =>
+  shapingDraft('neck', { from: { row: 3 }, phases: [{ every: 6, times: 2 }, { every: 4, times: 2 }], ...more }); // prettier-ignore
 const sound = (draft: PieceDraft): CheckedDraft => {
   const checked = checkDraft(draft);
   if (!checked.ok) throw new Error(JSON.stringify(checked.error));

@@ -25,6 +25,21 @@ export type ShapingDraft = {
   readonly phases: readonly { readonly every: number; readonly times: number }[];
 };
 
+/** Decreases one stitch in at both edges, unless said otherwise. */
+export const shapingDraft = (id: string, more: Partial<ShapingDraft> = {}): ShapingDraft => ({
+  id,
+  at: 'bothEdges',
+  inset: 1,
+  wale: 0,
+  towards: 'left',
+  does: 'decrease',
+  lean: 'natural',
+  stitches: 1,
+  from: { row: 1 },
+  phases: [{ every: 4, times: 4 }],
+  ...more,
+});
+
 function actOf(draft: ShapingDraft, side: 'right' | 'left'): ShapingAct {
   const other: Lean = side === 'right' ? 'left' : 'right';
   const lean: Lean =

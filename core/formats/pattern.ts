@@ -6,6 +6,7 @@ import type { Choices } from '../notation/choices';
 import { readRows } from '../notation/read';
 import type { Cell } from '../stitch/types';
 import { cellCode, cellOfCode } from './cell-code';
+import { openEnvelope, type EnvelopeProblem } from './envelope';
 import { PATTERN_FORMAT, PATTERN_VERSION, patternFileSchema, type PatternFile } from './schema';
 
 export type Pattern = {
@@ -17,19 +18,13 @@ export type Pattern = {
 };
 
 export type FormatProblem =
-  | { readonly code: 'file-too-large'; readonly most: number }
-  | { readonly code: 'not-json' }
-  | { readonly code: 'other-format' }
-  | { readonly code: 'newer-version'; readonly version: number; readonly known: number }
-  | { readonly code: 'not-as-described'; readonly path: string; readonly message: string }
+  | EnvelopeProblem
   | { readonly code: 'chart-unsound' }
   | { readonly code: 'text-and-chart-differ' }
   | { readonly code: 'picture-only' }
   | { readonly code: 'grid-head' }
   | { readonly code: 'grid-row'; readonly line: number }
   | { readonly code: 'grid-cell'; readonly line: number; readonly column: number; readonly cell: string };
-
-export const MOST_FILE = 4_000_000;
 
 type FileRow = PatternFile['chart']['rows'][number];
 const codes = (cells: readonly Cell[]) => cells.map(cellCode);
@@ -99,25 +94,10 @@ export function checkedPattern(pattern: Pattern): Result<Pattern, FormatProblem>
 }
 
 export function readPattern(source: string): Result<Pattern, FormatProblem> {
-  if (source.length > MOST_FILE) return err({ code: 'file-too-large', most: MOST_FILE });
-  let data: unknown;
-  try {
-    data = JSON.parse(source);
-  } catch {
-    return err({ code: 'not-json' });
-  }
-  const { format, version } = (data ?? {}) as { format?: unknown; version?: unknown };
-  if (format !== PATTERN_FORMAT) return err({ code: 'other-format' });
-  if (typeof version === 'number' && version > PATTERN_VERSION)
-    return err({ code: 'newer-version', version, known: PATTERN_VERSION });
-  const parsed = patternFileSchema.safeParse(data);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0];
-    return err({
-      code: 'not-as-described',
-      path: issue?.path.join('.') ?? '',
-      message: issue?.message ?? '',
-    });
-  }
-  return checkedPattern(patternIn(parsed.data));
+  const file = openEnvelope(source, {
+    name: PATTERN_FORMAT,
+    version: PATTERN_VERSION,
+    schema: patternFileSchema,
+  });
+  return file.ok ? checkedPattern(patternIn(file.value)) : file;
 }

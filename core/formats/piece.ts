@@ -10,7 +10,8 @@ import type { JournalEvent } from '../journal/events';
 import { misfit } from '../journal/misfit';
 import type { Plan } from '../piece/plan';
 import { checkPlan } from '../piece/worksheet';
-import { MOST_FILE, chartIn, chartOut } from './pattern';
+import { openEnvelope, type EnvelopeProblem } from './envelope';
+import { chartIn, chartOut } from './pattern';
 import { PIECE_FORMAT, PIECE_VERSION, pieceFileSchema, type PieceFile } from './piece-schema';
 
 export type Piece = {
@@ -22,11 +23,7 @@ export type Piece = {
 };
 
 export type PieceFileProblem =
-  | { readonly code: 'file-too-large'; readonly most: number }
-  | { readonly code: 'not-json' }
-  | { readonly code: 'other-format' }
-  | { readonly code: 'newer-version'; readonly version: number; readonly known: number }
-  | { readonly code: 'not-as-described'; readonly path: string; readonly message: string }
+  | EnvelopeProblem
   | { readonly code: 'plan-unsound'; readonly section: number | null }
   /** `index` is 0-based in the journal. */
   | { readonly code: 'event-twice'; readonly index: number }
@@ -90,28 +87,15 @@ function checkJournal(plan: Plan, journal: readonly JournalEvent[]): PieceFilePr
 }
 
 export function readPiece(source: string): Result<Piece, PieceFileProblem> {
-  if (source.length > MOST_FILE) return err({ code: 'file-too-large', most: MOST_FILE });
-  let data: unknown;
-  try {
-    data = JSON.parse(source);
-  } catch {
-    return err({ code: 'not-json' });
-  }
-  const { format, version } = (data ?? {}) as { format?: unknown; version?: unknown };
-  if (format !== PIECE_FORMAT) return err({ code: 'other-format' });
-  if (typeof version === 'number' && version > PIECE_VERSION)
-    return err({ code: 'newer-version', version, known: PIECE_VERSION });
-  const parsed = pieceFileSchema.safeParse(upgraded(data as Data));
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0];
-    return err({
-      code: 'not-as-described',
-      path: issue?.path.join('.') ?? '',
-      message: issue?.message ?? '',
-    });
-  }
-  const { name, yarn, draft, journal } = parsed.data;
-  const plan = planIn(parsed.data.plan);
+  const file = openEnvelope(source, {
+    name: PIECE_FORMAT,
+    version: PIECE_VERSION,
+    schema: pieceFileSchema,
+    upgrade: upgraded,
+  });
+  if (!file.ok) return file;
+  const { name, yarn, draft, journal } = file.value;
+  const plan = planIn(file.value.plan);
   const checked = checkPlan(plan);
   if (!checked.ok) return err({ code: 'plan-unsound', section: checked.error[0]?.section ?? null });
   const problem = checkJournal(plan, journal as JournalEvent[]);

@@ -2,7 +2,8 @@
 import { err, type Result } from '../result';
 import type { Cell, Crossing, Stitch } from '../stitch/types';
 import { pictureChart, ribbonsOf, SQUARE, type Glyph } from './chart-picture';
-import { MOST_FILE, readPattern, writePattern, type FormatProblem, type Pattern } from './pattern';
+import { MOST_FILE } from './envelope';
+import { readPattern, writePattern, type FormatProblem, type Pattern } from './pattern';
 
 const INK = '#211a13';
 const PAPER = '#fbf7ee';

@@ -1,7 +1,7 @@
 /** Takes a piece file and lays the piece on the bench, journal and all; or says what is wrong with the file. */
 import { data, redirect } from 'react-router';
 import { readPiece } from '@core/formats/piece';
-import { MOST_FILE } from '@core/formats/pattern';
+import { MOST_FILE } from '@core/formats/envelope';
 import { database, LOCAL_KNITTER } from '~/db/client.server';
 import { importPiece } from '~/db/pieces.server';
 import { pieceFileWords } from '~/messages/piece-file';

@@ -9,7 +9,7 @@ import {
   type SectionDraft,
 } from '@core/draft/draft';
 import type { SpreadDraft } from '@core/draft/spread-row';
-import type { ShapingDraft } from '@core/draft/shaping-draft';
+import { shapingDraft, type ShapingDraft } from '@core/draft/shaping-draft';
 import { NO_MAKING, type Making } from '@core/piece/making';
 import type { Worksheet } from '@core/piece/worksheet';
 import { sideOfRow, type Chart } from '@core/chart/chart';
@@ -96,18 +96,7 @@ export function nextSpread(draft: PieceDraft, does: SpreadDraft['does']): Sectio
 }
 
 /** Decreases at both edges to begin with. */
-export const nextShaping = (draft: PieceDraft): ShapingDraft => ({
-  id: freshId(draft, 'shaping'),
-  at: 'bothEdges',
-  inset: 1,
-  wale: 0,
-  towards: 'left',
-  does: 'decrease',
-  lean: 'natural',
-  stitches: 1,
-  from: { row: 1 },
-  phases: [{ every: 4, times: 4 }],
-});
+export const nextShaping = (draft: PieceDraft): ShapingDraft => shapingDraft(freshId(draft, 'shaping'));
 
 export const changeMaking = (draft: PieceDraft, change: Partial<Making>): PieceDraft => ({
   ...draft,
