@@ -147,7 +147,7 @@ try {
   await shot('pattern-phone', own['Plover wave'], PHONE);
   await shot('pattern-asked', `${address}/patterns/new`, DESK, [paste(ASKED)]);
   await shot('how-i-knit', `${address}/knitter`);
-  await shot('needles-shaped', front, DESK, [knitTo(74, 'front-body', 85)]);
+  await shot('needles-shaped', front, DESK, [knitTo(74, 'front-body', 84)]);
   await shot('wrong-side', bolster, DESK, [key('PageDown'), press('As it faces me')]);
 } finally {
   await browser.close();

@@ -7,6 +7,7 @@ import {
   changeSetUp,
   firstSetUp,
   movePanel,
+  moveSection,
   nextSection,
   pastedPanel,
   removePanel,
@@ -38,6 +39,13 @@ describe('a piece being set up', () => {
     expect(names(moved)).toEqual(['Rope of 2 over 2', 'Right edge', 'Left edge']);
     expect(names(changeSetUp(start, (d) => movePanel(d, 0, 0, -1)))).toEqual(names(start));
     expect(names(changeSetUp(start, (d) => movePanel(d, 0, 2, 3)))).toEqual(names(start));
+  });
+  it('sections change places, and stay at the ends', () => {
+    const draft = nextSection(start.draft);
+    const two = { ...start.draft, sections: [...start.draft.sections, draft] };
+    expect(moveSection(two, 1, 0).sections.map(({ id }) => id)).toEqual([draft.id, two.sections[0]?.id]);
+    expect(moveSection(two, 0, -1)).toBe(two);
+    expect(moveSection(two, 1, 2)).toBe(two);
   });
   it('a further section carries every panel on', () => {
     const two = changeSetUp(start, (d) => ({ ...d, name: 'Mat', sections: [...d.sections, nextSection(d)] }));

@@ -174,6 +174,15 @@ export function movePanel(draft: PieceDraft, section: number, from: number, to: 
   });
 }
 
+/** Moves a section along the piece; nothing happens at the ends. */
+export function moveSection(draft: PieceDraft, from: number, to: number): PieceDraft {
+  const sections = [...draft.sections];
+  const [moved] = sections.splice(from, 1);
+  if (!moved || to < 0 || to > sections.length) return draft;
+  sections.splice(to, 0, moved);
+  return { ...draft, sections };
+}
+
 export const removeSection = (draft: PieceDraft, section: number): PieceDraft => ({
   ...draft,
   sections: draft.sections.filter((_, i) => i !== section),

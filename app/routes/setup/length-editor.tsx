@@ -2,7 +2,7 @@
 import type { Ending } from '@core/piece/plan';
 import type { DraftProblem, LengthDraft, PieceDraft, SectionDraft } from '@core/draft/draft';
 import type { Worksheet } from '@core/piece/worksheet';
-import { endsNear, leftOver, mirrorStops, rowsFor } from '@core/plan/length';
+import { endBeforeBorder, endsNear, leftOver, mirrorStops, rowsFor } from '@core/plan/length';
 import { lastRowOf } from '@core/piece/worksheet';
 import type { Gauge } from '@core/piece/making';
 import type { Units } from '@core/plan/units';
@@ -103,18 +103,23 @@ function Until({
   );
 }
 
-/** Rows for a length, both ways; to be taken with a touch. */
+/** Rows for a length of the section, or for one of the whole piece; to be taken with a touch. */
 function RowsForLength({
   gauge,
   units,
+  otherRows,
   take,
 }: {
   gauge: Gauge | null;
   units: Units;
+  /** Rows of all other sections; null while they are not known. */
+  otherRows: number | null;
   take: (rows: number) => void;
 }) {
-  const [cm, setCm] = useState<number | null>(null);
-  const found = gauge && cm !== null && cm > 0 && cm <= 2_000 ? rowsFor(cm, gauge.rows) : null;
+  const [typed, setTyped] = useState<{ cm: number | null; whole: boolean }>({ cm: null, whole: false });
+  const { cm, whole } = typed;
+  const own = cm !== null && whole && gauge ? endBeforeBorder(cm, otherRows ?? 0, gauge.rows) : cm;
+  const found = gauge && own !== null && own > 0 && own <= 2_000 ? rowsFor(own, gauge.rows) : null;
   const both = found
     ? found.below.rows === found.above.rows
       ? [found.below]
@@ -122,7 +127,20 @@ function RowsForLength({
     : [];
   return (
     <div className="reckon">
-      <MeasureInput label="Rows for a length" cm={cm} units={units} onChange={setCm} />
+      <MeasureInput
+        label="Rows for a length"
+        cm={whole ? null : cm}
+        units={units}
+        onChange={(next) => setTyped({ cm: next, whole: false })}
+      />
+      {otherRows !== null && otherRows > 0 && (
+        <MeasureInput
+          label="so that the whole measures"
+          cm={whole ? cm : null}
+          units={units}
+          onChange={(next) => setTyped({ cm: next, whole: true })}
+        />
+      )}
       {both
         .filter(({ rows }) => rows > 0)
         .map(({ rows, cm: length }) => (
@@ -134,6 +152,9 @@ function RowsForLength({
         <p className="text-soft">Measure a swatch first: rows are reckoned from your gauge.</p>
       )}
       {cm !== null && !(cm > 0) && <p className="text-fault">Give a length of more than 0.</p>}
+      {cm !== null && cm > 0 && own !== null && own <= 0 && (
+        <p className="text-fault">The other sections are longer than that already.</p>
+      )}
     </div>
   );
 }
@@ -270,7 +291,14 @@ export function LengthEditor({ draft, section, index, sheet, gauge, units, chang
             set={set}
           />
         )}
-        {kind === 'rows' && <RowsForLength gauge={gauge} units={units} take={(rows) => put({ rows })} />}
+        {kind === 'rows' && (
+          <RowsForLength
+            gauge={gauge}
+            units={units}
+            otherRows={fits ? sheet.rows - section.rows : null}
+            take={(rows) => put({ rows })}
+          />
+        )}
       </div>
       {fits && kind === 'until' && <Ends sheet={sheet} index={index} />}
       {fits && kind !== 'until' && (

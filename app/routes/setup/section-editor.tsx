@@ -1,6 +1,6 @@
 /** One section: its rows, its panels from the right edge, and more panels from the shelf or pasted. */
 import { useId, useMemo, useState } from 'react';
-import { Plus, Trash2 } from 'lucide-react';
+import { Plus } from 'lucide-react';
 import type { DraftProblem, PanelDraft, PieceDraft, SectionDraft } from '@core/draft/draft';
 import type { Gauge } from '@core/piece/making';
 import type { Units } from '@core/plan/units';
@@ -24,7 +24,6 @@ import {
   movePanel,
   pastedPanel,
   removePanel,
-  removeSection,
   shelfPanel,
   type Takeable,
 } from './draft-state';
@@ -33,6 +32,7 @@ import { Further } from './further';
 import { LengthEditor } from './length-editor';
 import { LineUp } from './line-up';
 import { PanelEditor } from './panel-editor';
+import { SectionTools } from './section-tools';
 import { ShapingEditor } from './shaping-editor';
 import { furtherSummary, shapingSummary } from './summaries';
 
@@ -115,6 +115,8 @@ type SectionProps = {
   /** The others are folded to a line. */
   open: boolean;
   onOpen: () => void;
+  /** It stands at another place now. */
+  onMoved: (to: number) => void;
 };
 
 const fieldsOf = (problem: DraftProblem) =>
@@ -257,23 +259,20 @@ export function SectionEditor(props: SectionProps) {
             }
           />
         </div>
-        {draft.sections.length > 1 && (
-          <button
-            type="button"
-            className="quiet-button"
-            aria-label={`Take ${section.name} away`}
-            onClick={() => change((d) => removeSection(d, index))}
-          >
-            <Trash2 aria-hidden="true" size={22} />
-          </button>
-        )}
+        <SectionTools
+          name={section.name}
+          index={index}
+          count={draft.sections.length}
+          change={change}
+          onMoved={props.onMoved}
+        />
       </div>
       <Problems words={general.map(planWords)} />
       <LengthEditor
         draft={draft}
         section={section}
         index={index}
-        sheet={problems.length === 0 ? sheet : null}
+        sheet={problems.every(({ code }) => code === 'no-name') ? sheet : null}
         gauge={gauge}
         units={units}
         change={change}

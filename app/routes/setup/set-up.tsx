@@ -116,6 +116,7 @@ export function SetUp({
               yarn={yarn}
               fromLeft={fromLeft(index)}
               change={change}
+              onMoved={setSection}
             />
           ) : (
             <SectionEditor
@@ -129,6 +130,7 @@ export function SetUp({
               hand={hand}
               open={index === at}
               onOpen={() => setSection(index)}
+              onMoved={setSection}
             />
           ),
         )}

@@ -1,9 +1,9 @@
 /** A row of increases or decreases between two sections, with its words. */
 import { useMemo } from 'react';
-import { Trash2 } from 'lucide-react';
 import type { DraftProblem, PieceDraft } from '@core/draft/draft';
 import type { SpreadDraft, SpreadRow } from '@core/draft/spread-row';
 import { layOut } from '@core/fabric/layout';
+import { ROW_HEIGHT } from '@core/fabric/shapes';
 import { charted, type Worksheet } from '@core/piece/worksheet';
 import { spreadPhrases } from '@core/plan/even';
 import { planWords } from '~/messages/plan';
@@ -11,8 +11,9 @@ import { spreadWords } from '~/messages/spread';
 import { NumberInput, Problems, Select, TextInput } from '~/ui/inputs';
 import { PaintedLayers } from '~/ui/fabric/painted';
 import { paint } from '~/ui/fabric/paint';
-import { changeSection, removeSection } from './draft-state';
+import { changeSection } from './draft-state';
 import type { Change } from './making';
+import { SectionTools } from './section-tools';
 
 const WAYS = {
   increase: [
@@ -68,23 +69,36 @@ function Columns({
 const ROWS_BELOW = 3;
 const ROWS_ABOVE = 4;
 
-/** The row between its neighbours, as fabric. */
+/** The row between its neighbours, with every stitch that comes or goes marked. */
+function drawn(sheet: Worksheet, section: number) {
+  const at = sheet.firstRows[section] ?? 1;
+  const [first, last] = [Math.max(1, at - ROWS_BELOW), Math.min(sheet.rows, at + ROWS_ABOVE)];
+  const picture = layOut(
+    Array.from({ length: last - first + 1 }, (_, i) => charted(sheet, first + i)),
+    'RS',
+  );
+  const y = picture.height - picture.yOf(at) + ROW_HEIGHT / 2;
+  const marks = charted(sheet, at).laid.cells.flatMap(({ cell, given }) =>
+    cell.kind === 'increase' || cell.kind === 'decrease' ? [picture.xOf(at, given)] : [],
+  );
+  return { painting: paint(picture), marks, y };
+}
+
 function Strip({ sheet, section, yarn }: { sheet: Worksheet; section: number; yarn: string }) {
-  const painting = useMemo(() => {
-    const at = sheet.firstRows[section] ?? 1;
-    const [first, last] = [Math.max(1, at - ROWS_BELOW), Math.min(sheet.rows, at + ROWS_ABOVE)];
-    return paint(layOut(Array.from({ length: last - first + 1 }, (_, i) => charted(sheet, first + i)), 'RS')); // prettier-ignore
-  }, [sheet, section]);
+  const { painting, marks, y } = useMemo(() => drawn(sheet, section), [sheet, section]);
   return (
     <svg
       className="fabric spread-strip"
       data-yarn={yarn}
       viewBox={`0 0 ${painting.width} ${painting.height}`}
       role="img"
-      aria-label="The row between its neighbours, right side showing"
+      aria-label={`The row between its neighbours, right side showing, ${marks.length} stitches marked`}
     >
       <path className="deep" d={painting.backing} />
       <PaintedLayers layers={painting.made} />
+      {marks.map((x) => (
+        <circle key={x} className="spread-mark" cx={x} cy={y} r={0.34} />
+      ))}
     </svg>
   );
 }
@@ -98,6 +112,7 @@ export function SpreadEditor({
   sheet,
   yarn,
   change,
+  onMoved,
 }: {
   draft: PieceDraft;
   index: number;
@@ -110,6 +125,7 @@ export function SpreadEditor({
   sheet: Worksheet | null;
   yarn: string;
   change: Change;
+  onMoved: (to: number) => void;
 }) {
   const section = draft.sections[index];
   const spread = section?.spread;
@@ -125,14 +141,13 @@ export function SpreadEditor({
         <h2 className="section-title">
           {spread.does === 'increase' ? 'A row of increases' : 'A row of decreases'}
         </h2>
-        <button
-          type="button"
-          className="quiet-button ml-auto"
-          aria-label={`Take ${section.name} away`}
-          onClick={() => change((d) => removeSection(d, index))}
-        >
-          <Trash2 aria-hidden="true" size={22} />
-        </button>
+        <SectionTools
+          name={section.name}
+          index={index}
+          count={draft.sections.length}
+          change={change}
+          onMoved={onMoved}
+        />
       </div>
       <div className="schedule-fields">
         {counted && (

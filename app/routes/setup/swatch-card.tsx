@@ -65,8 +65,12 @@ function SwatchFields({ making, set, units }: Part) {
   );
 }
 
-function Wanted({ making, set }: Part) {
+/** Kept to 10 cm, typed as her units count it. */
+function Wanted({ making, set, units }: Part) {
   const wanted = making.wanted ?? { stitches: Number.NaN, rows: Number.NaN };
+  const share = gaugeSpanCm(units) / 10;
+  const span = units === 'cm' ? '10 cm' : '4 in';
+  const shown = (value: number) => Math.round(value * share * 100) / 100;
   const put = (part: Partial<typeof wanted>) => {
     const next = { ...wanted, ...part };
     set({ wanted: Number.isNaN(next.stitches) && Number.isNaN(next.rows) ? null : next });
@@ -74,12 +78,17 @@ function Wanted({ making, set }: Part) {
   return (
     <div className="schedule-fields">
       <NumberInput
-        label="Wanted: stitches to 10 cm"
-        value={wanted.stitches}
-        onChange={(stitches) => put({ stitches })}
+        label={`Wanted: stitches to ${span}`}
+        value={shown(wanted.stitches)}
+        onChange={(stitches) => put({ stitches: stitches / share })}
         wide
       />
-      <NumberInput label="rows to 10 cm" value={wanted.rows} onChange={(rows) => put({ rows })} wide />
+      <NumberInput
+        label={`rows to ${span}`}
+        value={shown(wanted.rows)}
+        onChange={(rows) => put({ rows: rows / share })}
+        wide
+      />
     </div>
   );
 }
