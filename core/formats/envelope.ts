@@ -13,9 +13,7 @@ export const MOST_FILE = 4_000_000;
 type Data = Readonly<Record<string, unknown>>;
 /** What is used of a schema: a check that gives the data, or what is wrong with it and where. */
 type Schema<T> = {
-  safeParse(
-    data: unknown,
-  ):
+  safeParse(data: unknown):
     | { readonly success: true; readonly data: T }
     | {
         readonly success: false;
