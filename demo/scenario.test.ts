@@ -6,6 +6,8 @@ import { FIRST_LIFE, type JournalEvent } from '@core/journal/events';
 import { fold } from '@core/journal/fold';
 import { eventSchema } from '@core/journal/schema';
 import { sittings } from '@core/journal/sittings';
+import { changePlan } from '@core/piece/change-plan';
+import { charted, NO_FACTS, worksheet } from '@core/piece/worksheet';
 import { chartedCrossing } from '@core/repair/ladder';
 import { DEMO } from './scenario';
 
@@ -33,6 +35,23 @@ it.each(DEMO.map(({ key }) => key))('%s can be knitted and its journal counts ev
   expect(state.done).toBe(events.filter(({ kind }) => kind === 'rowDone').length);
   expect(state.done).toBeLessThan(sheet.rows);
   expect(state.life).toBe(FIRST_LIFE);
+});
+
+it.each(DEMO.map(({ key }) => key))('%s, its plan changed to itself at any row, is the same piece', (key) => {
+  const { plan, sheet } = planOf(key);
+  const cells = (of: typeof sheet, row: number) => JSON.stringify(charted(of, row).laid);
+  const wrong: unknown[] = [];
+  for (let done = 1; done < sheet.rows; done += 3) {
+    const facts = { ...NO_FACTS, done };
+    const before = worksheet(plan, facts);
+    const changed = changePlan(before, plan, done, 2, facts);
+    if (!changed.ok) throw new Error(JSON.stringify([done, changed.error]));
+    const after = worksheet(changed.value.plan, facts);
+    if (after.rows !== before.rows) wrong.push([done, after.rows, before.rows]);
+    for (let row = 1; row <= before.rows; row += 1)
+      if (cells(after, row) !== cells(before, row)) wrong.push([done, row]);
+  }
+  expect(wrong).toEqual([]);
 });
 
 it('the bolster has five panels that repeat every 4, 6, 8, 16 and 24 rows, 62 rows in nine sittings, and a lifeline', () => {

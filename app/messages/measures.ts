@@ -6,7 +6,10 @@ const rounded = (value: number, digits: number) => String(Number(value.toFixed(d
 /** "38 cm", "15 in"; to the half centimetre or the quarter inch where it is an estimate. */
 export const lengthWords = (cm: number, units: Units, digits = 1) =>
   `${rounded(lengthOut(cm, units), digits)} ${units}`;
-export const weightWords = (grams: number, units: Units) =>
-  units === 'cm' ? `${rounded(grams, grams < 10 ? 1 : 0)} g` : `${rounded(ouncesOfGrams(grams), 1)} oz`;
+/** Scales and balls say grams everywhere; ounces stand beside them. */
+export const weightWords = (grams: number, units: Units) => {
+  const metric = `${rounded(grams, grams < 10 ? 1 : 0)} g`;
+  return units === 'cm' ? metric : `${metric} (${rounded(ouncesOfGrams(grams), 1)} oz)`;
+};
 export const yarnWords = (metres: number, units: Units) =>
   units === 'cm' ? `${rounded(metres, 0)} m` : `${rounded(yardsOfMetres(metres), 0)} yd`;

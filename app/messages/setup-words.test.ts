@@ -34,7 +34,7 @@ describe('measures', () => {
     expect([weightWords(141.7, 'cm'), weightWords(5.5, 'cm'), weightWords(141.7, 'in')]).toEqual([
       '142 g',
       '5.5 g',
-      '5 oz',
+      '142 g (5 oz)',
     ]);
     expect([yarnWords(91.44, 'cm'), yarnWords(91.44, 'in')]).toEqual(['91 m', '100 yd']);
     expect(gaugeLine({ stitches: 22, rows: 30 }, 'in')).toBe('22.4 st × 30.5 rows to 4 in');

@@ -84,6 +84,11 @@ describe('the piece file', () => {
     expect(validate(JSON.parse(written))).toBe(true);
     expect(validate({ ...(JSON.parse(written) as object), name: '' })).toBe(false);
   });
+  it('a journal that has seen other plans may speak of rows and panels that are gone', () => {
+    const older = [event({ kind: 'panelRowSet', panel: 'zig', from: 3, position: 0, since: null }, 1), event({ kind: 'rowDone', life: FIRST_LIFE, row: 99 }, 2)];
+    const change = event({ kind: 'planChanged', revision: 2, from: 1 }, 3);
+    expect(readPiece(writePiece({ ...piece, journal: [...older, change] })).ok).toBe(true);
+  });
   it('version 1 had no plan: it is made from the draft', () => {
     const read = changed((data) => Object.assign(data, { version: 1, plan: undefined }));
     expect(read).toEqual({ ok: true, value: piece });

@@ -76,11 +76,12 @@ function upgraded(data: Data): Data {
 
 function checkJournal(plan: Plan, journal: readonly JournalEvent[]): PieceFileProblem | null {
   const seen = new Set<string>();
+  // Rows and panels of older plans may be gone.
   const onePlan = journal.every(({ kind }) => kind !== 'planChanged');
   for (const [index, event] of journal.entries()) {
     if (seen.has(event.id)) return { code: 'event-twice', index };
     seen.add(event.id);
-    const why = misfit(plan, event, onePlan);
+    const why = onePlan ? misfit(plan, event) : null;
     if (why) return { code: 'event-of-another-piece', index, why };
   }
   return null;

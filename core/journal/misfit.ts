@@ -29,16 +29,13 @@ function boundsOf(plan: Plan): Bounds {
   return bounds;
 }
 
-/**
- * What is wrong, in English, for a reply to a machine; null if nothing is.
- * @param rowsMatter false for a journal that has seen other plans, of which one may have had more rows
- */
-export function misfit(plan: Plan, event: JournalEvent, rowsMatter = true): string | null {
+/** What is wrong, in English, for a reply to a machine; null if nothing is. */
+export function misfit(plan: Plan, event: JournalEvent): string | null {
   const { rows, panels, sections } = known.get(plan) ?? boundsOf(plan);
   const row = rowOf(event);
   // A plan may be changed from the row after its last one on.
   const last = event.kind === 'planChanged' ? rows + 1 : rows;
-  if (rowsMatter && row !== null && row > last) return `row ${row} is beyond the piece's last row, ${rows}`;
+  if (row !== null && row > last) return `row ${row} is beyond the piece's last row, ${rows}`;
   if ('panel' in event && !panels.has(event.panel)) return `the piece has no panel ${event.panel}`;
   if (event.kind === 'sectionEnded' && !sections.has(event.section))
     return `the piece has no section ${event.section}`;

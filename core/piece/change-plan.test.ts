@@ -121,6 +121,22 @@ describe('a plan changed under the needles', () => {
     if (!twice.ok) throw new Error(JSON.stringify(twice.error));
     expect(twice.value.rows).toBe(30);
   });
+  it('an open section that has outgrown its estimate is still open after the change', () => {
+    const made = plan([
+      { rows: 30, panels: panels() },
+      { rows: 6, panels: panels(ROPE, { carryOn: true }) },
+    ]);
+    const until = { until: { cm: 10, from: 'section' as const }, estimate: 30 };
+    const open = {
+      ...made,
+      sections: made.sections.map((one, s) => (s === 0 ? { ...one, length: until } : one)),
+    };
+    const facts = { ...NO_FACTS, done: 40 };
+    const sheet = changePlan(worksheet(open, facts), open, 40, 2, facts);
+    if (!sheet.ok) throw new Error(JSON.stringify(sheet.error));
+    expect(sheet.value.rows).toBe(47);
+    expect(worksheet(sheet.value.plan, { ...facts, done: 43 }).rows).toBe(50);
+  });
   it('before the first row the new plan simply holds', () => {
     const next = plan([{ rows: 44, panels: panels(OTHER) }]);
     expect(changed(plan([{ rows: 40, panels: panels() }]), next, 0).plan).toBe(next);

@@ -4,7 +4,7 @@
  */
 import type { Result } from '../result';
 import { chartKey, type Chart } from '../chart/chart';
-import type { PanelPlan, Plan, PlanProblem, Section } from './plan';
+import type { Length, PanelPlan, Plan, PlanProblem, Section } from './plan';
 import { positionIn, type PanelSpans } from './spans';
 import {
   checkPlan,
@@ -51,6 +51,10 @@ function startOf(
     : { position };
 }
 
+/** An open section that has outgrown its estimate goes on for a row at least. */
+const stillOpen = (length: Length, offset: number): Length =>
+  'until' in length ? { ...length, estimate: Math.max(length.estimate, offset + 1) } : length;
+
 /** The new plan from a row on; ids and chart keys are made unlike all old ones. */
 function sectionsFrom(old: Worksheet, fresh: Worksheet, row: number, mark: string): Section[] {
   const here = sectionIndexAt(fresh, row);
@@ -62,7 +66,15 @@ function sectionsFrom(old: Worksheet, fresh: Worksheet, row: number, mark: strin
     }));
     const lastRow = section.lastRow !== undefined && { lastRow: `${mark}-${section.lastRow}` };
     const offset = i === 0 ? row - (fresh.firstRows[here] as number) : 0;
-    return { ...section, id: `${section.id}-${mark}`, panels, ...lastRow, ...(offset > 0 && { offset }) };
+    const length = stillOpen(section.length, offset);
+    return {
+      ...section,
+      id: `${section.id}-${mark}`,
+      length,
+      panels,
+      ...lastRow,
+      ...(offset > 0 && { offset }),
+    };
   });
 }
 

@@ -3,7 +3,7 @@ import { useDeferredValue, useReducer, useState, type ReactNode } from 'react';
 import { Minus, Plus } from 'lucide-react';
 import type { DraftProblem, PieceDraft } from '@core/draft/draft';
 import type { Family } from '@core/notation/names';
-import { sideOf } from '@core/piece/worksheet';
+import { workingOf } from '@core/piece/worksheet';
 import { gaugeOf } from '@core/plan/gauge';
 import type { Units } from '@core/plan/units';
 import type { Hand } from '@core/stitch/types';
@@ -85,9 +85,7 @@ export function SetUp({
     change((d) => ({ ...d, sections: [...d.sections, make(d)] }));
   };
   const fromLeft = (index: number) =>
-    draft.construction === 'flat' &&
-    shown !== null &&
-    sideOf(shown.plan, shown.firstRows[index] ?? 1) === 'WS';
+    shown !== null && workingOf(shown.plan, shown.firstRows[index] ?? 1, hand).direction === 'leftToRight';
   const common = { draft, change, units, problems };
   return (
     <div className="setup">
