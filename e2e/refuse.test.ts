@@ -1,5 +1,6 @@
 /** Forged, replayed, mistyped and out-of-date requests: a plain answer, a proper status, nothing stored by halves. */
 import { panelDraft } from '../core/draft/draft';
+import { shapingDraft } from '../core/draft/shaping-draft';
 import { startApp, type RunningApp } from './helpers/app';
 
 let app: RunningApp;
@@ -206,6 +207,44 @@ describe('posts of pieces', () => {
     expect(answer.text).toContain(code);
     const bench = await (await fetch(app.address)).text();
     expect(bench.match(/class="bench-piece"/g)).toHaveLength(2);
+  });
+});
+
+describe('posts of changed plans', () => {
+  const change = (body: unknown, to = piece) => post(`/pieces/${to}/plan.data`, body);
+  const said = async (answer: Response) => [answer.status, await answer.text()] as const;
+  it.each<[string, unknown, number, RegExp]>([
+    ['no JSON', '{"draft":', 400, /not JSON/],
+    ['no draft', { revision: 1 }, 400, /This is not a piece/],
+    ['a draft with a field too many', { draft: { ...DRAFT, owner: 'me' }, revision: 1 }, 400, /This is not a piece/],
+    ['no number of the plan', { draft: DRAFT }, 409, /changed elsewhere meanwhile/],
+    ['an older number', { draft: DRAFT, revision: 0 }, 409, /changed elsewhere meanwhile/],
+    ['no rows', { draft: sectionWith({ rows: 0 }), revision: 1 }, 422, /cannot be knitted yet/],
+    ['shaping that eats all stitches', { draft: sectionWith({ rows: 90, shaping: [shapingDraft('x', { phases: [{ every: 1, times: 60 }] })] }), revision: 1 }, 422, /cannot be knitted yet/],
+    ['endless shaping', { draft: sectionWith({ length: { kind: 'until', cm: 9, from: 'section', ending: null }, shaping: [shapingDraft('x', { phases: [{ every: 1, times: 1e9 }] })] }), revision: 1 }, 422, /cannot be knitted yet/],
+    ['a line-up that does not fit on the needle', { draft: sectionWith({ panels: panelWith({ repeats: 2 }) }), revision: 1 }, 422, /8 stitches are on the needle/],
+  ])('%s', async (_, body, status, words) => {
+    const [got, text] = await said(await change(body));
+    expect([got, text]).toEqual([status, expect.stringMatching(words)]);
+    const plan = await (await fetch(`${app.address}/pieces/${piece}/file`)).json() as { plan: { sections: unknown[] }; journal: { kind: string }[] };
+    expect([plan.plan.sections.length, plan.journal.some(({ kind }) => kind === 'planChanged')]).toEqual([1, false]);
+  }); // prettier-ignore
+  it('of an unknown piece: 404', async () =>
+    expect((await change({ draft: DRAFT, revision: 1 }, '00000000-0000-7000-8000-000000000000')).status).toBe(
+      404,
+    ));
+});
+
+describe('piece files', () => {
+  const open = (body: string) => post('/pieces/open.data', body, { 'content-type': 'text/plain' });
+  it.each<[string, string, number, RegExp]>([
+    ['nothing', '', 422, /damaged or cut short/],
+    ['a picture', '<svg/>', 422, /damaged or cut short/],
+    ['a pattern file', '{"format":"gritch-pattern","version":1}', 422, /not a piece file/],
+    ['a later version', '{"format":"gritch-piece","version":7}', 422, /version 7/],
+  ])('%s', async (_, body, status, words) => {
+    const answer = await open(body);
+    expect([answer.status, await answer.text()]).toEqual([status, expect.stringMatching(words)]);
   });
 });
 

@@ -3,7 +3,7 @@ import Papa from 'papaparse';
 import { err, ok, type Result } from '@core/result';
 import { NO_CHOICES, type Choices } from '@core/notation/choices';
 import { GRID_HEAD, gridToChart, withText } from '@core/formats/grid';
-import { MOST_FILE } from '@core/formats/envelope';
+import { MOST_FILE } from '@core/formats/pattern';
 import { readPattern, type FormatProblem, type Pattern } from '@core/formats/pattern';
 import { readSvg } from '@core/formats/svg';
 

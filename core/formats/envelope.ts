@@ -8,8 +8,6 @@ export type EnvelopeProblem =
   | { readonly code: 'newer-version'; readonly version: number; readonly known: number }
   | { readonly code: 'not-as-described'; readonly path: string; readonly message: string };
 
-export const MOST_FILE = 4_000_000;
-
 type Data = Readonly<Record<string, unknown>>;
 /** What is used of a schema: a check that gives the data, or what is wrong with it and where. */
 type Schema<T> = {
@@ -23,6 +21,8 @@ type Schema<T> = {
 type Format<T> = {
   readonly name: string;
   readonly version: number;
+  /** Characters at the most. */
+  readonly most: number;
   readonly schema: Schema<T>;
   /** From an older version to this one. */
   readonly upgrade?: (data: Data) => Data;
@@ -31,9 +31,9 @@ type Format<T> = {
 /** @returns what the file holds, in the form of the newest version, not checked any further */
 export function openEnvelope<T>(
   source: string,
-  { name, version: known, schema, upgrade }: Format<T>,
+  { name, version: known, most, schema, upgrade }: Format<T>,
 ): Result<T, EnvelopeProblem> {
-  if (source.length > MOST_FILE) return err({ code: 'file-too-large', most: MOST_FILE });
+  if (source.length > most) return err({ code: 'file-too-large', most });
   let data: unknown;
   try {
     data = JSON.parse(source);

@@ -26,6 +26,8 @@ export type FormatProblem =
   | { readonly code: 'grid-row'; readonly line: number }
   | { readonly code: 'grid-cell'; readonly line: number; readonly column: number; readonly cell: string };
 
+export const MOST_FILE = 4_000_000;
+
 type FileRow = PatternFile['chart']['rows'][number];
 const codes = (cells: readonly Cell[]) => cells.map(cellCode);
 const rowOut = (row: Row): FileRow =>
@@ -97,6 +99,7 @@ export function readPattern(source: string): Result<Pattern, FormatProblem> {
   const file = openEnvelope(source, {
     name: PATTERN_FORMAT,
     version: PATTERN_VERSION,
+    most: MOST_FILE,
     schema: patternFileSchema,
   });
   return file.ok ? checkedPattern(patternIn(file.value)) : file;

@@ -107,7 +107,7 @@ describe('the piece file', () => {
     ['an event twice', readPiece(writePiece({ ...piece, journal: [...journal, ticks[0] as JournalEvent] })), { code: 'event-twice', index: 24 }],
     ['a row beyond the piece', readPiece(writePiece({ ...piece, journal: [event({ kind: 'rowDone', life: FIRST_LIFE, row: 99 }, 1)] })), { code: 'event-of-another-piece', index: 0 }],
     ['a panel of another piece', readPiece(writePiece({ ...piece, journal: [event({ kind: 'panelRowSet', panel: 'zig', from: 3, position: 0, since: null }, 1)] })), { code: 'event-of-another-piece', index: 0 }],
-    ['too much', readPiece(' '.repeat(4_000_001)), { code: 'file-too-large' }],
+    ['too much', readPiece(' '.repeat(40_000_001)), { code: 'file-too-large' }],
   ])('%s is refused', (_, read, error) => expect(read).toMatchObject({ ok: false, error })); // prettier-ignore
   it('under fresh ids it says the same', () => {
     let n = 0;

@@ -59,6 +59,9 @@ export function writePiece({ name, yarn, draft, plan, journal }: Piece): string 
 
 type Data = Readonly<Record<string, unknown>>;
 
+/** A journal of many years fits. */
+const MOST_PIECE_FILE = 40_000_000;
+
 /** From each version to the next. */
 const UPGRADES: Readonly<Record<number, (data: Data) => Data>> = {
   1: (data) => {
@@ -91,6 +94,7 @@ export function readPiece(source: string): Result<Piece, PieceFileProblem> {
   const file = openEnvelope(source, {
     name: PIECE_FORMAT,
     version: PIECE_VERSION,
+    most: MOST_PIECE_FILE,
     schema: pieceFileSchema,
     upgrade: upgraded,
   });

@@ -2,7 +2,7 @@
 import { err, type Result } from '../result';
 import type { Cell, Crossing, Stitch } from '../stitch/types';
 import { pictureChart, ribbonsOf, SQUARE, type Glyph } from './chart-picture';
-import { MOST_FILE } from './envelope';
+import { MOST_FILE } from './pattern';
 import { readPattern, writePattern, type FormatProblem, type Pattern } from './pattern';
 
 const INK = '#211a13';
