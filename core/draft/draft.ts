@@ -159,6 +159,8 @@ const spreadKey = (section: number) => `spread-${section + 1}`;
 class Planner {
   readonly problems: DraftProblem[];
   readonly spreads = new Map<number, SpreadRow>();
+  /** What is wrong below a row that could not be spread for it. */
+  readonly below: PlanProblem[] = [];
   private readonly charts: Record<string, Chart> = {};
   private readonly readings: Readings = new Map();
   private readonly keys = new Map<string, string>();
@@ -263,6 +265,7 @@ class Planner {
     if (!below) return void this.problems.push({ code: 'nothing-to-spread-over', section: s });
     const next = this.draft.sections[s + 1]?.spread ? undefined : sections[s + 1];
     const readable = next?.panels.every(({ chart }) => (this.charts[chart]?.rows.length ?? 0) > 0) ?? true;
+    if (!below.ok) this.below.push(...below.error);
     if (!below.ok || !readable) return;
     const row = spreadRow(below.value, next, spread);
     if (!row.ok) return void this.problems.push({ ...row.error, section: s });
@@ -303,21 +306,30 @@ const FOLLOWS = [
 ];
 const UNREAD = ['rows-not-read', 'does-not-close', 'last-row-not-read'];
 
+/** Told once, in the words of the draft: which schedule, not which of its two halves. */
+function owned(planner: Planner, problems: readonly PlanProblem[]): PlanProblem[] {
+  const named = problems.map((p) =>
+    'shaping' in p && p.section !== undefined
+      ? { ...p, shaping: planner.shapingOwners.get(p.section)?.[p.shaping] ?? 0 }
+      : p,
+  );
+  return [...new Map(named.map((p) => [JSON.stringify(p), p])).values()];
+}
+
 export function checkDraft(draft: PieceDraft): Result<CheckedDraft, readonly DraftProblem[]> {
   const planner = new Planner(draft);
   const plan = planner.all();
   const { problems } = planner;
-  const spreadFailed = draft.sections.some(({ spread }, s) => spread && !planner.spreads.has(s));
-  const unread = spreadFailed || problems.some(({ code }) => UNREAD.includes(code));
+  const isEmptySpread = (s: number | undefined) => s !== undefined && draft.sections[s]?.spread !== undefined && !planner.spreads.has(s); // prettier-ignore
+  const unread = problems.some(
+    (p) => UNREAD.includes(p.code) || ('section' in p && isEmptySpread(p.section)),
+  );
   const checked = checkPlan(plan);
-  if (!checked.ok) {
-    const owned = checked.error.map((p) =>
-      'shaping' in p && p.section !== undefined
-        ? { ...p, shaping: planner.shapingOwners.get(p.section)?.[p.shaping] ?? 0 }
-        : p,
-    );
-    problems.push(...owned.filter(({ code }) => !(unread && FOLLOWS.includes(code))));
-  }
+  const found = owned(planner, [...planner.below, ...(checked.ok ? [] : checked.error)]);
+  const told = found.filter(
+    (p) => !(unread && FOLLOWS.includes(p.code)) && !(p.code === 'no-such-chart' && isEmptySpread(p.section)),
+  );
+  problems.push(...(problems.length + told.length > 0 ? told : found));
   return problems.length === 0 && checked.ok
     ? ok({ plan, sheet: checked.value, spreads: planner.spreads })
     : err(problems);

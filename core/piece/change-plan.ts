@@ -5,6 +5,7 @@
 import type { Result } from '../result';
 import { chartKey, type Chart } from '../chart/chart';
 import type { Length, PanelPlan, Plan, PlanProblem, Section } from './plan';
+import type { SectionShape } from './shaping';
 import { positionIn, type PanelSpans } from './spans';
 import {
   checkPlan,
@@ -55,6 +56,11 @@ function startOf(
 const stillOpen = (length: Length, offset: number): Length =>
   'until' in length ? { ...length, estimate: Math.max(length.estimate, offset + 1) } : length;
 
+/** The section before is another one now: what its shape left is said outright. */
+function withOwnStart({ keepsShape, ...section }: Section, shape: SectionShape | null | undefined): Section {
+  return keepsShape && shape ? { ...section, starts: shape.start } : section;
+}
+
 /** The new plan from a row on; ids and chart keys are made unlike all old ones. */
 function sectionsFrom(old: Worksheet, fresh: Worksheet, row: number, mark: string): Section[] {
   const here = sectionIndexAt(fresh, row);
@@ -68,7 +74,7 @@ function sectionsFrom(old: Worksheet, fresh: Worksheet, row: number, mark: strin
     const offset = i === 0 ? row - (fresh.firstRows[here] as number) : 0;
     const length = stillOpen(section.length, offset);
     return {
-      ...section,
+      ...(i === 0 ? withOwnStart(section, fresh.shapes[here]) : section),
       id: `${section.id}-${mark}`,
       length,
       panels,

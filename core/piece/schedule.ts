@@ -3,7 +3,7 @@
  * working row 12 with the next crossing in row 14, two plain rows are left (12 and 13), then cross.
  */
 import { pieceRow, type PieceRow } from '../indices';
-import { countFor, expandRow, takesForm } from '../chart/row';
+import { countFor, expandRow, givesForm, takesForm } from '../chart/row';
 import { layRow } from '../chart/laid';
 import type { Chart } from '../chart/chart';
 import type { PanelPlan, Plan, Section } from './plan';
@@ -96,8 +96,14 @@ function whileCut(
   firstWale: number,
   live: Live,
 ): CrossingPositions {
+  const width = countFor(takesForm(chart.rows[0] as Chart['rows'][number]), panel.repeats);
   const crossing = (rows: Chart['rows']) =>
     rows.flatMap((row, i) => {
+      // Set-up rows that are not worked here may be of another width.
+      const steady = [takesForm(row), givesForm(row)].every(
+        (form) => countFor(form, panel.repeats) === width,
+      );
+      if (!steady) return [];
       const cells = layRow(expandRow(row, panel.repeats), firstWale).cells.map((at) => ({ ...at, panel: 0 }));
       const left = cutRow(cells, live, live, [], section.lacking ?? 'plain').cells;
       return left.some(({ cell }) => isCrossing(cell)) ? [i] : [];

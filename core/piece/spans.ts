@@ -40,7 +40,8 @@ export function positionIn(spans: PanelSpans, row: number): PatternPosition {
   return patternPosition(span.position + row - span.from);
 }
 
-function startOf(
+/** Where a panel begins in its chart; `before` are its spans in the section before. */
+export function startOf(
   panel: PanelPlan,
   chart: Chart,
   before: PanelSpans | undefined,

@@ -14,7 +14,15 @@ import { resolveShapes } from './shapes';
 import type { SectionShape } from './shaping';
 import type { WorkRow } from './work-row';
 import { checkShape, LIMITS, plannedRows, type Plan, type PlanProblem, type Section } from './plan';
-import { indexAt, positionIn, resolveSpans, type Amendment, type PanelSpans, type View } from './spans';
+import {
+  indexAt,
+  positionIn,
+  resolveSpans,
+  startOf,
+  type Amendment,
+  type PanelSpans,
+  type View,
+} from './spans';
 
 export type Worksheet = {
   readonly plan: Plan;
@@ -62,10 +70,14 @@ function endingAfter(plan: Plan, { length, panels }: Section, first: number, row
   if ('side' in ending)
     return plan.construction === 'flat' && sideOf(plan, first + rows - 1) !== ending.side ? rows + 1 : rows;
   const panel = panels.find(({ id }) => id === ending.panel);
-  const repeat = panel ? (plan.charts[panel.chart]?.rows.length ?? 0) : 0;
-  const start = panel?.start;
-  if (typeof start !== 'object' || !('row' in start) || start.withSetUp) return rows;
-  const ends = (count: number) => ending.rows.includes(((start.row + count - 2) % repeat) + 1);
+  const chart = panel && plan.charts[panel.chart];
+  if (!chart || panel.start === 'carryOn') return rows;
+  const begins = startOf(panel, chart, undefined, first);
+  const repeat = chart.rows.length;
+  const ends = (count: number) => {
+    const within = begins + count - 1 - chart.setUp.length;
+    return within >= 0 && ending.rows.includes((within % repeat) + 1);
+  };
   for (let more = 0; more < repeat; more += 1) if (ends(rows + more)) return rows + more;
   return rows;
 }
