@@ -134,6 +134,5 @@ it('is refused, or fits row by row', () => {
   );
   expect(wrong.slice(0, 1)).toEqual([]);
   // Enough of them can be knitted for this to mean something.
-  console.log(sound);
   expect(sound).toBeGreaterThan(RUNS / 50);
 });
