@@ -194,13 +194,17 @@ class Planner {
     return 1;
   }
 
+  private rowsIn(sections: readonly Section[]): number {
+    const plan = this.plan(sections);
+    return sections.reduce((sum, one) => sum + plannedRows(plan, one), 0);
+  }
+
   private length({ length, rows }: SectionDraft, s: number, before: readonly Section[]): Length {
     if (!length) return { rows };
     if (length.kind === 'repeats') return { repeats: length.repeats, of: length.of };
     const { cm, from, ending } = length;
     const sound = cm > 0 && Number.isFinite(cm);
-    const plan = this.plan(before);
-    const done = from === 'castOn' ? before.reduce((sum, one) => sum + plannedRows(plan, one), 0) : 0;
+    const done = from === 'castOn' ? this.rowsIn(before) : 0;
     const estimate = sound ? Math.max(1, this.rowsTo(cm, s) - done) : 1;
     return { until: { cm, from, ...(ending && { ending }) }, estimate };
   }
@@ -214,8 +218,7 @@ class Planner {
   }
 
   private shapings(section: SectionDraft, s: number, before: readonly Section[]) {
-    const plan = this.plan(before);
-    const rowsBefore = before.reduce((sum, one) => sum + plannedRows(plan, one), 0);
+    const rowsBefore = this.rowsIn(before);
     return (section.shaping ?? []).map((one, i): Shaping[] =>
       shapingsOf(one, this.firstRow(one, s, i, rowsBefore)),
     );

@@ -6,6 +6,7 @@ import { err, ok, type Result } from '../result';
 import { rowAt, type Chart } from '../chart/chart';
 import { changesAfter, shapingAfter } from './rest-of-shaping';
 import { panelStitches } from '../plan/width';
+import { unmarked } from '../piece/change-plan';
 import { isLive, waleAt, countLive, type Live } from '../piece/shaping';
 import { shapeIn } from '../piece/shapes';
 import type { Section } from '../piece/plan';
@@ -25,7 +26,6 @@ export type GoOnProblem =
 export type OnNeedles = { readonly draft: PieceDraft; readonly sheet: Worksheet; readonly done: number };
 
 const MORE_ROWS = 20;
-const unmarked = (id: string) => id.replace(/(?:-r\d+)+$/, '');
 
 type Continued = {
   readonly section: SectionDraft;

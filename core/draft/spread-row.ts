@@ -115,8 +115,8 @@ function placesFor(
     return places.length > 0 ? ok(places) : err({ code: 'no-column-named' });
   }
   const round = below.plan.construction === 'round';
-  const crossed = way === 'even' ? comingCrossings(below.plan, next) : () => false;
   if (does === 'decrease') return spreadDecreases({ stitches, times, round });
+  const crossed = way === 'even' ? comingCrossings(below.plan, next) : () => false;
   return spreadIncreases({ stitches, times, round, allows: (column) => !crossed(column) });
 }
 

@@ -89,7 +89,7 @@ const keyed = (charts: Plan['charts'], mark: string) =>
   Object.fromEntries(Object.entries(charts).map(([key, chart]) => [`${mark}-${key}`, chart]));
 
 /** Section ids as the knitter's draft knows them: without the marks of older changes. */
-const unmarked = (id: string) => id.replace(/(?:-r\d+)+$/, '');
+export const unmarked = (id: string) => id.replace(/(?:-r\d+)+$/, '');
 
 /** The new plan laid out with what the journal knows of it: sections that have ended, rows to 10 cm. */
 function laidOut(next: Plan, done: number, { ends = [], rowsPer10 }: Facts): Worksheet {

@@ -208,6 +208,14 @@ function checkLastRow(sheet: Worksheet, section: number): PlanProblem | null {
   return fits ? null : { code: 'last-row-does-not-fit', stitches, section };
 }
 
+/** Stitches that the section before leaves and that this one needs, where they differ. */
+export function seamBefore(sheet: Worksheet, section: number): { has: number; needs: number } | null {
+  const first = sheet.firstRows[section];
+  if (section === 0 || first === undefined) return null;
+  const [has, needs] = [charted(sheet, first - 1).laid.gives, charted(sheet, first).laid.takes];
+  return has === needs ? null : { has, needs };
+}
+
 /** Checks a plan whole: its shape, its size, and that each section's first row fits on the row before it. */
 export function checkPlan(plan: Plan): Result<Worksheet, readonly PlanProblem[]> {
   const sound = checkShape(plan);
@@ -223,11 +231,8 @@ export function checkPlan(plan: Plan): Result<Worksheet, readonly PlanProblem[]>
   if (problems.length > 0) return err([...problems, ...shapes.problems]);
   problems.push(...shapes.problems);
   plan.sections.forEach((_, section) => {
-    if (section === 0 || problems.length > 0) return;
-    const first = sheet.firstRows[section] as number;
-    const needs = charted(sheet, first).laid.takes;
-    const has = charted(sheet, first - 1).laid.gives;
-    if (has !== needs) problems.push({ code: 'seam-differs', has, needs, section });
+    const seam = problems.length > 0 ? null : seamBefore(sheet, section);
+    if (seam) problems.push({ code: 'seam-differs', ...seam, section });
   });
   plan.sections.forEach((_, section) => {
     const problem = problems.length > 0 ? null : checkLastRow(sheet, section);

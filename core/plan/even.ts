@@ -12,11 +12,8 @@ export type Spread = {
   readonly stitches: number;
   readonly times: number;
   readonly round: boolean;
-  /**
-   * Whether the stitch that is made may lie at a column (from the right) of the row above. Decreases: whether the two
-   * stitches from a place on may be worked together.
-   */
-  readonly allows?: (column: number, place: number) => boolean;
+  /** Whether the stitch that is made may lie at a column (from the right) of the row above. */
+  readonly allows?: (column: number) => boolean;
 };
 
 export type SpreadProblem =
@@ -32,7 +29,7 @@ const evenPlaces = ({ stitches, times, round }: Spread) =>
   Array.from({ length: times }, (_, i) => ((i + (round ? 1 : 0.5)) * stitches) / times);
 
 /** The kind of act: how far two of them must lie apart, the last possible place, and the first. */
-type Reach = { readonly apart: number; readonly first: number; readonly last: number; readonly shift: 1 | 0 };
+type Reach = { readonly apart: number; readonly first: number; readonly last: number };
 
 /** A tie goes to the place that lies nearer to the middle, so that both halves mirror each other. */
 const costOf = (place: number, even: number, middle: number) =>
@@ -40,7 +37,7 @@ const costOf = (place: number, even: number, middle: number) =>
 
 /** The cheapest increasing places, by dynamic programming over acts and places; null if they do not fit. */
 function choose(spread: Spread, even: readonly number[], reach: Reach, middle: number): number[] | null {
-  const { apart, first, last, shift } = reach;
+  const { apart, first, last } = reach;
   const width = last - first + 1;
   let best = new Float64Array(Math.max(0, width)).fill(0);
   const from: Int32Array[] = [];
@@ -53,7 +50,7 @@ function choose(spread: Spread, even: readonly number[], reach: Reach, middle: n
       if (i > 0 && before >= 0 && (cheapest < 0 || (best[before] as number) <= (best[cheapest] as number))) cheapest = before; // prettier-ignore
       const base = i === 0 ? 0 : cheapest < 0 ? Infinity : (best[cheapest] as number);
       const place = first + at;
-      if (base === Infinity || spread.allows?.(place + i * shift, place) === false) continue;
+      if (base === Infinity || spread.allows?.(place + i) === false) continue;
       cost[at] = base + costOf(place, even[i] as number, middle);
       came[at] = cheapest;
     }
@@ -71,10 +68,10 @@ function choose(spread: Spread, even: readonly number[], reach: Reach, middle: n
 }
 
 /** As many as fit: the greedy choice from the right is as good as any. */
-function mostThatFit(spread: Spread, { apart, first, last, shift }: Reach): number {
+function mostThatFit(spread: Spread, { apart, first, last }: Reach): number {
   let count = 0;
   for (let place = first; place <= last;) {
-    const fits = spread.allows?.(place + count * shift, place) !== false;
+    const fits = spread.allows?.(place + count) !== false;
     if (fits) count += 1;
     place += fits ? apart : 1;
   }
@@ -94,14 +91,14 @@ function spreadWith(spread: Spread, reach: Reach, even: readonly number[]): Resu
 /** Places of increases that are made from the strand between two stitches. */
 export function spreadIncreases(spread: Spread): Result<number[], SpreadProblem> {
   const last = spread.round ? spread.stitches : spread.stitches - 1;
-  return spreadWith(spread, { apart: 1, first: 1, last, shift: 1 }, evenPlaces(spread));
+  return spreadWith(spread, { apart: 1, first: 1, last }, evenPlaces(spread));
 }
 
 /** Places of decreases: each works the two stitches from its place on together. */
-export function spreadDecreases(spread: Spread): Result<number[], SpreadProblem> {
+export function spreadDecreases(spread: Omit<Spread, 'allows'>): Result<number[], SpreadProblem> {
   // The two lie around the even place in flat work; in the round they close a part.
   const even = evenPlaces(spread).map((place) => place - (spread.round ? 2 : 1));
-  return spreadWith(spread, { apart: 2, first: 0, last: spread.stitches - 2, shift: 0 }, even);
+  return spreadWith(spread, { apart: 2, first: 0, last: spread.stitches - 2 }, even);
 }
 
 export const SPREAD_LEANS = ['left', 'right', 'mirrored'] as const;

@@ -91,3 +91,23 @@ export function leftOver(rows: number, chart: Chart) {
 /** Height at which the section below the last one ends, so that the whole comes to a length. */
 export const endBeforeBorder = (totalCm: number, borderRows: number, rowsPer10: number) =>
   totalCm - (borderRows / rowsPer10) * 10;
+
+/** The row after which an open section would measure what it should, by rows to 10 cm; null for any other section. */
+export function rowAtLength(sheet: Worksheet, section: number, rowsPer10: number): number | null {
+  const { length } = sheet.plan.sections[section] as Section;
+  if (!('until' in length)) return null;
+  const start = length.until.from === 'castOn' ? 0 : sectionStart(sheet, section);
+  return start + rowsFor(length.until.cm, rowsPer10).below.rows;
+}
+
+/** Rows of the piece that lie before a section, also where a changed plan took over within it. */
+export const sectionStart = (sheet: Worksheet, section: number) =>
+  (sheet.firstRows[section] as number) - 1 - (sheet.plan.sections[section]?.offset ?? 0);
+
+/** The last rows of a section after which most of its panels mirror their beginning, and how many of them do. */
+export function bestMirrors(sheet: Worksheet, section: number, most: number) {
+  const { stops, cabled } = mirrorStops(sheet, section);
+  const panels = Math.max(0, ...stops.map((stop) => stop.panels.length));
+  const best = stops.filter((stop) => stop.panels.length === panels).slice(-most);
+  return { rows: best.map(({ rows }) => rows), panels, cabled: cabled.length };
+}

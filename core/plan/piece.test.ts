@@ -1,5 +1,6 @@
 import { checkDraft, panelDraft, type PieceDraft } from '../draft/draft';
-import { charted, castOnCount } from '../piece/worksheet';
+import { changePlan } from '../piece/change-plan';
+import { castOnCount, charted, NO_FACTS, seamBefore, worksheet } from '../piece/worksheet';
 import { isCrossing } from '../piece/crossings';
 import { takes } from '../stitch/cells';
 import { sheetOf } from '../testing/plans';
@@ -11,7 +12,8 @@ import { outlineOf } from './outline';
 import { wrongSides } from './sides';
 import { sectionWidths, totalCm } from './width';
 import { panelFacts, rowFacts } from './row-facts';
-import { rowWeight, weightOf } from './yarn';
+import { bestMirrors, rowAtLength, sectionStart } from './length';
+import { gramsPerStitch, rowWeight, weightOf } from './yarn';
 
 const ROPE = 'Row 1 (RS): p3, 2/2 RC, p3.\nRow 2: k3, p4, k3.\nRow 3: p3, k4, p3.\nRow 4: k3, p4, k3.';
 const PLAIN = 'Row 1 (RS): k1.\nRow 2: p1.';
@@ -178,5 +180,48 @@ describe('cautions and lifelines', () => {
     expect(cautionsFor(round, loop)).toEqual(['joinInTheRound', 'needleChange', 'wideCrossing', 'looseKnit', 'lifeline', 'block', 'pauses']);
     expect(cautionsFor(sheetOf([hem]), null)).toEqual(['curls', 'pauses']);
     expect(cautionsFor(sheetOf([{ rows: 4, panels: [{ chart: 'slipped-chain' }] }]), null)).toContain('slippedFloats');
+  });
+}); // prettier-ignore
+
+describe('a section on the way', () => {
+  const open = (from: 'castOn' | 'section') => {
+    const { plan } = sheetOf([{ rows: 10, panels: [{ chart: ROPE, id: 'a' }] }, { rows: 30, panels: [{ chart: ROPE, id: 'a', carryOn: true }] }]);
+    const length = { until: { cm: 20, from }, estimate: 50 };
+    return { ...plan, sections: plan.sections.map((one, s) => (s === 1 ? { ...one, length } : one)) };
+  };
+  it('measures what it should after a row that the rate tells, from its own start or from the cast-on', () => {
+    expect(rowAtLength(worksheet(open('section')), 1, 25)).toBe(60);
+    expect(rowAtLength(worksheet(open('castOn')), 1, 25)).toBe(50);
+    expect(rowAtLength(worksheet(open('section')), 0, 25)).toBeNull();
+  });
+  it('starts where it did before its plan was changed', () => {
+    const facts = { ...NO_FACTS, done: 30 };
+    const changed = changePlan(worksheet(open('section'), facts), open('section'), 30, 2, facts);
+    if (!changed.ok) throw new Error(JSON.stringify(changed.error));
+    expect(changed.value.firstRows[2]).toBe(31);
+    expect([sectionStart(changed.value, 2), rowAtLength(changed.value, 2, 25)]).toEqual([10, 60]);
+  });
+  it('that is shaped cannot end while its stitches do not fit the next one', () => {
+    const sheet = front();
+    const after = (row: number) => seamBefore(worksheet(sheet.plan, { ...NO_FACTS, done: row, ends: [{ section: 'body', row }] }), 1);
+    expect(after(40)).toBeNull();
+    expect(after(22)).toBeNull();
+    expect(after(16)).toEqual({ has: 38, needs: 32 });
+    expect(after(5)).toEqual({ has: 50, needs: 32 });
+    expect(seamBefore(sheet, 0)).toBeNull();
+    expect(seamBefore(sheet, 9)).toBeNull();
+  });
+  it('the best mirrors are the last rows after which as many panels as can end as they began', () => {
+    const late = 'Row 1 (RS): k10.\nRow 2: p10.\nRow 3: p3, 2/2 RC, p3.\nRow 4: k3, p4, k3.\nRow 5: k10.\nRow 6: p10.';
+    const best = (rows: number) => bestMirrors(sheetOf([{ rows, panels: [{ chart: late, id: 'a' }, { chart: late, id: 'b' }, { chart: ROPE, id: 'c' }] }]), 0, 3);
+    // Two plain rows before row 3 and after it (5, 11, 17 ...); none before row 1 (1, 5, 9, 13, 17 ...).
+    expect(best(24)).toEqual({ rows: [5, 17], panels: 3, cabled: 3 });
+    expect(best(4)).toEqual({ rows: [1], panels: 1, cabled: 3 });
+    const plain = sheetOf([{ rows: 6, panels: [{ chart: PLAIN }] }]);
+    expect(bestMirrors(plain, 0, 3)).toEqual({ rows: [], panels: 0, cabled: 0 });
+  });
+  it('a stitch of the swatch has its share of the weight', () => {
+    expect(gramsPerStitch({ stitches: 20, rows: 25, grams: 5 })).toBe(0.01);
+    expect([gramsPerStitch(null), gramsPerStitch({ stitches: 20, rows: 25, grams: null })]).toEqual([null, null]);
   });
 }); // prettier-ignore

@@ -50,14 +50,19 @@ export function weightOf(sheet: Worksheet, first: number, last: number): number 
   return sum;
 }
 
+/** Grams of one weighted stitch by the swatch; null if it was not weighed. */
+export const gramsPerStitch = (swatch: Pick<Swatch, 'stitches' | 'rows' | 'grams'> | null): number | null =>
+  swatch && swatch.grams !== null ? swatch.grams / (swatch.stitches * swatch.rows) : null;
+
 /** Grams for so many (weighted) stitches; metres and balls where the ball is known. Null without a weighed swatch. */
 export function yarnFor(
   weighted: number,
   swatch: Pick<Swatch, 'stitches' | 'rows' | 'grams'> | null,
   ball: { readonly grams: number; readonly metres: number } | null,
 ): YarnNeed | null {
-  if (!swatch || swatch.grams === null) return null;
-  const grams = (weighted * swatch.grams) / (swatch.stitches * swatch.rows);
+  const each = gramsPerStitch(swatch);
+  if (each === null) return null;
+  const grams = weighted * each;
   if (!ball) return { grams, metres: null, balls: null };
   return { grams, metres: (grams / ball.grams) * ball.metres, balls: Math.ceil(grams / ball.grams - 1e-9) };
 }

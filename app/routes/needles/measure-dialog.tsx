@@ -1,14 +1,20 @@
 /** Measure, weigh, end a section: what the knitter finds on fabric and yarn, and what follows for rows and yarn. */
-import { useId, useState, type ReactNode } from 'react';
+import { useId, useMemo, useState, type ReactNode } from 'react';
 import type { Happening } from '@core/journal/events';
 import type { JournalState } from '@core/journal/fold';
 import { NO_MAKING } from '@core/piece/making';
-import { isOpen, lastRowOf, sectionIndexAt, type Worksheet } from '@core/piece/worksheet';
+import {
+  isOpen,
+  lastRowOf,
+  seamBefore,
+  sectionIndexAt,
+  worksheet,
+  type Worksheet,
+} from '@core/piece/worksheet';
 import { countCrossings } from '@core/plan/crossings';
-import { gaugeOf } from '@core/plan/gauge';
-import { endsNear, mayEnd, rowsFor } from '@core/plan/length';
+import { endsNear, mayEnd, rowAtLength, sectionStart } from '@core/plan/length';
 import type { Units } from '@core/plan/units';
-import { forecast, rowWeight } from '@core/plan/yarn';
+import { forecast, gramsPerStitch, rowWeight } from '@core/plan/yarn';
 import { lengthWords, weightWords } from '~/messages/measures';
 import { MeasureInput, NumberInput } from '~/ui/inputs';
 import type { NeedlesView } from './view';
@@ -39,7 +45,7 @@ function Length({ view, state, units, record }: MeasureProps) {
   const { sheet, done } = view;
   const [cm, setCm] = useState<number | null>(null);
   const index = sectionOf(sheet, done);
-  const first = (sheet.firstRows[index] as number) - 1;
+  const first = sectionStart(sheet, index);
   const [whole, setWhole] = useState(true);
   const since = whole ? 0 : first;
   const newest = state.measured[state.measured.length - 1];
@@ -79,11 +85,7 @@ function Yarn({ view, state, units, record }: MeasureProps) {
   const { sheet, done } = view;
   const [grams, setGrams] = useState(Number.NaN);
   const making = sheet.plan.making ?? NO_MAKING;
-  const { swatch } = making;
-  const each =
-    swatch && swatch.grams !== null && gaugeOf(swatch).ok
-      ? swatch.grams / (swatch.stitches * swatch.rows)
-      : null;
+  const each = gramsPerStitch(making.swatch);
   const index = sectionOf(sheet, done + 1);
   const to = (last: number) => forecast(state.weighings, each, (row) => rowWeight(sheet, row), done, last);
   const section = to(lastRowOf(sheet, index));
@@ -140,12 +142,10 @@ function Section({ view, state, units, record, close }: MeasureProps) {
   const until = 'until' in length ? length.until : null;
   const allowed = mayEnd(sheet, index, until?.ending, done);
   const next = endsNear(sheet, index, until?.ending, done).after;
-  const rate = state.facts.rowsPer10 ?? 0;
-  const target =
-    until && rate > 0
-      ? rowsFor(until.cm, rate).below.rows +
-        (until.from === 'castOn' ? 0 : (sheet.firstRows[index] as number) - 1)
-      : null;
+  const rate = state.facts.rowsPer10;
+  const target = rate === undefined ? null : rowAtLength(sheet, index, rate);
+  const ends = [...(state.facts.ends ?? []), { section: section.id, row: done }];
+  const seam = seamBefore(worksheet(sheet.plan, { ...state.facts, ends }), index + 1);
   return (
     <Block title={`Does ${section.name} end here?`}>
       {until && (
@@ -159,9 +159,16 @@ function Section({ view, state, units, record, close }: MeasureProps) {
           By the plan it may end after row {next}, not after row {done}.
         </p>
       )}
+      {seam && (
+        <p className="text-fault">
+          After row {done} it leaves {seam.has} stitches, but the next section begins with {seam.needs}.
+          Change the plan instead.
+        </p>
+      )}
       <button
         type="button"
         className="plain-button mt-2"
+        disabled={seam !== null}
         onClick={() => {
           record({ kind: 'sectionEnded', section: section.id, row: done });
           close();
@@ -178,7 +185,7 @@ function Section({ view, state, units, record, close }: MeasureProps) {
 
 export default function MeasureForm(props: MeasureProps) {
   const { sheet, done } = props.view;
-  const crossings = countCrossings(sheet, done);
+  const crossings = useMemo(() => countCrossings(sheet, done), [sheet, done]);
   return (
     <>
       <Length {...props} />

@@ -1,8 +1,8 @@
 /** How long a section is: rows, repeats, or open until it measures so much; with the reckoning beside it. */
 import type { Ending } from '@core/piece/plan';
-import type { DraftProblem, LengthDraft, PieceDraft, SectionDraft } from '@core/draft/draft';
+import type { LengthDraft, PieceDraft, SectionDraft } from '@core/draft/draft';
 import type { Worksheet } from '@core/piece/worksheet';
-import { endBeforeBorder, endsNear, leftOver, mirrorStops, rowsFor } from '@core/plan/length';
+import { bestMirrors, endBeforeBorder, endsNear, leftOver, rowsFor } from '@core/plan/length';
 import { lastRowOf } from '@core/piece/worksheet';
 import type { Gauge } from '@core/piece/making';
 import type { Units } from '@core/plan/units';
@@ -20,7 +20,6 @@ type Props = {
   gauge: Gauge | null;
   units: Units;
   change: Change;
-  problems: readonly DraftProblem[];
 };
 
 const kindOf = ({ length }: SectionDraft) => length?.kind ?? 'rows';
@@ -174,25 +173,23 @@ function Fit({
   const section = sheet.plan.sections[index];
   const rows = section ? lastRowOf(sheet, index) - (sheet.firstRows[index] as number) + 1 : 0;
   if (!section || rows > 2_000) return null;
-  const { stops, cabled } = mirrorStops(sheet, index);
-  const whole = stops.filter(({ panels }) => panels.length === cabled.length).slice(-MOST_STOPS);
-  const partly = whole.length > 0 ? whole : stops.slice(-MOST_STOPS);
+  const mirrors = bestMirrors(sheet, index, MOST_STOPS);
   const longest = section.panels
     .filter(({ edge }) => !edge)
     .map((panel) => ({ panel, chart: sheet.plan.charts[panel.chart] }))
     .sort((a, b) => (b.chart?.rows.length ?? 0) - (a.chart?.rows.length ?? 0))[0];
   const left = longest?.chart && leftOver(rows, longest.chart);
-  if (cabled.length === 0) return null;
+  if (mirrors.cabled === 0) return null;
   return (
     <div className="reckon">
       <p className="text-soft">
-        {whole.length > 0
-          ? 'The end mirrors the beginning after'
-          : partly.length > 0
-            ? 'No row mirrors every panel; most do after'
-            : 'No row of this section mirrors its beginning.'}
+        {mirrors.panels === 0
+          ? 'No row of this section mirrors its beginning.'
+          : mirrors.panels === mirrors.cabled
+            ? 'The end mirrors the beginning after'
+            : `No row mirrors every panel; ${mirrors.panels} of ${mirrors.cabled} do after`}
       </p>
-      {partly.map(({ rows: count }) => (
+      {mirrors.rows.map((count) => (
         <button
           key={count}
           type="button"

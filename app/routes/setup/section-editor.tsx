@@ -276,7 +276,6 @@ export function SectionEditor(props: SectionProps) {
         gauge={gauge}
         units={units}
         change={change}
-        problems={here}
       />
       <LineUp
         panels={section.panels}
