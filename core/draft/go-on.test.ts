@@ -3,6 +3,8 @@ import { cellKey } from '../stitch/cells';
 import { NO_FACTS, charted, worksheet } from '../piece/worksheet';
 import { checkDraft, panelDraft, type PieceDraft } from './draft';
 import { joinDrafts, splitDraft, stitchesToSplit, type OnNeedles } from './go-on';
+import { mirrorCell } from '../chart/mirrored';
+import { mirrorDraft } from './pair';
 import { phasesOfRows } from './rest-of-shaping';
 import { shapingDraft } from './shaping-draft';
 
@@ -84,6 +86,17 @@ describe('a split', () => {
     expect(stitchesToSplit(on(early, 0))).toBeNull();
   });
 }); // prettier-ignore
+
+it('the mirror image of a part has its stitches at the other side', () => {
+  const right = part(on(yoke, 9), 11, 'right');
+  const image = mirrorDraft(right.draft);
+  if (!image) throw new Error('unsound');
+  const other = on(image, 0);
+  for (let r = 1; r <= right.sheet.rows; r += 1) {
+    const cells = charted(right.sheet, r).laid.cells.map(({ cell }) => cellKey(mirrorCell(cell)));
+    expect([r, keys(other, r)]).toEqual([r, cells.reverse()]);
+  }
+});
 
 describe('a join', () => {
   it('of the two parts of a split is the piece as it would have been', () => {

@@ -49,11 +49,12 @@ function mirrorSection(section: SectionDraft, plan: Plan, s: number): SectionDra
     const panel = plan.sections[s + 1]?.panels.find((one) => one.id === id);
     return panel ? takesForm(rowOne(plan, panel.chart)).perRepeat : 0;
   };
-  const { shaping, spread, lastRow } = section;
+  const { shaping, spread, lastRow, starts } = section;
   return {
     ...section,
     panels: section.panels.map((panel) => ({ ...panel, mirrored: !panel.mirrored })).reverse(),
     ...(shaping && { shaping: shaping.map((one) => mirrorShaping(one, width)) }),
+    ...(starts && { starts: starts.map(([from, to]) => [width - to, width - from] as const).reverse() }),
     ...(spread && { spread: mirrorSpread(spread, repeatOf) }),
     ...(lastRow && { lastRow: { ...lastRow, mirrored: !lastRow.mirrored } }),
   };
