@@ -290,7 +290,7 @@ describe('a shaped waistcoat front', () => {
     } finally {
       await elsewhere.close();
     }
-    expect(JSON.parse(readFileSync(good, 'utf8'))).toMatchObject({ format: 'gritch-piece', version: 2 });
+    expect(JSON.parse(readFileSync(good, 'utf8'))).toMatchObject({ format: 'gritch-piece', version: 3 });
   });
 
   it('a change that does not fit on the needle is refused at the seam, and a stale one too', async () => {

@@ -1,6 +1,7 @@
 /** The journal on disk: batches of events, whole or not at all, each event once. */
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import type { JournalEvent } from '@core/journal/events';
+import { repeatsIn } from '@core/journal/misfit';
 import type { Database } from './client.server';
 import { events, pieces } from './schema';
 
@@ -68,6 +69,15 @@ export async function appendEvents(
     },
     { behavior: 'immediate' },
   );
+}
+
+/** The repeats that a piece's journal adds or drops. */
+export async function readRepeats(db: Database, pieceId: string) {
+  const rows = await db
+    .select({ body: events.body })
+    .from(events)
+    .where(and(eq(events.pieceId, pieceId), sql`json_extract(${events.body}, '$.kind') = 'repeatsChanged'`));
+  return repeatsIn(rows.map(({ body }) => body));
 }
 
 /** All events of a piece in the journal's order. */

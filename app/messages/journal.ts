@@ -1,7 +1,8 @@
 /** The journal in words. */
 import type { Units } from '@core/plan/units';
-import type { JournalEvent } from '@core/journal/events';
+import type { EventOf, JournalEvent } from '@core/journal/events';
 import type { Verdict } from '@core/journal/fold';
+import type { Instead } from '@core/piece/once';
 import { never } from '@core/result';
 import { lengthWords, weightWords } from './measures';
 
@@ -37,8 +38,38 @@ export function eventWords(event: JournalEvent, panelName: (id: string) => strin
       return `Section ended with row ${event.row}`;
     case 'planChanged':
       return `Plan changed from row ${event.from} on`;
+    case 'anchored':
+      return `${ANCHOR_WORDS[event.what]} ${event.what === 'yarnJoin' || event.what === 'colour' ? 'at' : 'in'} row ${event.row}${event.panel ? `, ${panelName(event.panel)}` : ''}${event.text ? `: ${event.text}` : ''}`;
+    case 'rowOnce':
+      return `Row ${event.row}, ${event.panel ? panelName(event.panel) : 'all panels'}: ${insteadWords(event.instead)}, just this once`;
+    case 'repeatsChanged':
+      return `${Math.abs(event.by)} ${Math.abs(event.by) === 1 ? 'repeat' : 'repeats'} of ${panelName(event.panel)} ${event.by > 0 ? 'more' : 'fewer'}`;
+    case 'settled':
+      return 'Decided which rows are on the needle';
+    case 'looked':
+      return `Crossings of row ${event.row} looked at`;
     default:
       return never(event);
+  }
+}
+
+export const ANCHOR_WORDS: Readonly<Record<EventOf<'anchored'>['what'], string>> = {
+  marker: 'Marker hung',
+  pin: 'Pin hung',
+  yarnJoin: 'Yarn joined',
+  colour: 'Colour changed',
+};
+
+export function insteadWords(instead: Instead): string {
+  switch (instead.does) {
+    case 'uncrossed':
+      return 'no crossing';
+    case 'all':
+      return instead.face === 'purl' ? 'a ridge of purls' : 'all knit, seen from the right side';
+    case 'position':
+      return 'another row of its pattern';
+    default:
+      return never(instead);
   }
 }
 

@@ -108,6 +108,9 @@ describe('other words', () => {
         grams: 50,
         text: 'mine',
         target: 'x',
+        what: 'marker',
+        by: 1,
+        instead: { does: 'all', face: 'purl' },
       }) as unknown as JournalEvent;
     const said = HAPPENINGS.map((kind) => eventWords(event(kind), () => 'eel rope', 'in'));
     expect(new Set(said).size).toBe(HAPPENINGS.length);

@@ -87,6 +87,8 @@ export type PieceDraft = {
   readonly sections: readonly SectionDraft[];
   readonly making?: Making;
   readonly continues?: Plan['continues'];
+  /** The piece whose second this is, as it is or as its mirror image. */
+  readonly pairOf?: { readonly id: string; readonly mirrored: boolean };
 };
 
 type InSection = { readonly section: number };

@@ -107,4 +107,5 @@ export const draftSchema = z.strictObject({
   sections: z.array(section).max(300),
   making: makingSchema.optional(),
   continues: continuesSchema.optional(),
+  pairOf: z.strictObject({ id, mirrored: z.boolean() }).optional(),
 });

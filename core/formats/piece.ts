@@ -1,13 +1,13 @@
 /**
  * A piece as it is handed on: plan, charts and journal, whole. On opening, the plan is checked like any other, and the
- * journal must be about it. Version 1 has no plan: it is made from the draft.
+ * journal must be about it. Version 1 has no plan: it is made from the draft; version 3 knows more kinds of entries.
  */
 import { err, ok, type Result } from '../result';
 import type { Chart } from '../chart/chart';
 import { checkDraft, type PieceDraft } from '../draft/draft';
 import { draftSchema } from '../draft/schema';
 import type { JournalEvent } from '../journal/events';
-import { misfit } from '../journal/misfit';
+import { misfit, repeatsIn } from '../journal/misfit';
 import type { Plan } from '../piece/plan';
 import { checkPlan } from '../piece/worksheet';
 import { openEnvelope, type EnvelopeProblem } from './envelope';
@@ -69,6 +69,7 @@ const UPGRADES: Readonly<Record<number, (data: Data) => Data>> = {
     const checked = draft.success ? checkDraft(draft.data as PieceDraft) : null;
     return { ...data, version: 2, plan: checked?.ok ? planOut(checked.value.plan) : undefined };
   },
+  2: (data) => ({ ...data, version: 3 }),
 };
 
 function upgraded(data: Data): Data {
@@ -81,10 +82,11 @@ function checkJournal(plan: Plan, journal: readonly JournalEvent[]): PieceFilePr
   const seen = new Set<string>();
   // Rows and panels of older plans may be gone.
   const onePlan = journal.every(({ kind }) => kind !== 'planChanged');
+  const lengthened = repeatsIn(journal);
   for (const [index, event] of journal.entries()) {
     if (seen.has(event.id)) return { code: 'event-twice', index };
     seen.add(event.id);
-    const why = onePlan ? misfit(plan, event) : null;
+    const why = onePlan ? misfit(plan, event, lengthened) : null;
     if (why) return { code: 'event-of-another-piece', index, why };
   }
   return null;

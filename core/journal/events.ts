@@ -1,6 +1,7 @@
 /** What a knitter's devices say happened. Events are only ever added; see fold.ts for what they add up to. */
 import type { Crossing } from '../stitch/types';
 import type { Made } from '../piece/deviation';
+import type { Instead } from '../piece/once';
 
 /** The life that begins with the cast-on; every rip or set row begins another, named by its event's id. */
 export const FIRST_LIFE = 'cast-on';
@@ -61,6 +62,35 @@ export type SectionEnded = { readonly kind: 'sectionEnded'; readonly section: st
 /** From row `from` on another revision of the plan is knitted. */
 export type PlanChanged = { readonly kind: 'planChanged'; readonly revision: number; readonly from: number };
 
+/** Things hung in the work or done to the yarn, to find a row again. A lifeline is an event of its own. */
+export const ANCHORS = ['marker', 'pin', 'yarnJoin', 'colour'] as const;
+export type Anchored = {
+  readonly kind: 'anchored';
+  readonly what: (typeof ANCHORS)[number];
+  readonly row: number;
+  /** The panel it hangs in; null: at the edge, or nowhere in particular. */
+  readonly panel: string | null;
+  readonly text: string;
+};
+/** A row, or one panel of it, is worked otherwise just this once. */
+export type RowOnce = {
+  readonly kind: 'rowOnce';
+  readonly row: number;
+  readonly panel: string | null;
+  readonly instead: Instead;
+};
+/** So many repeats of the panel's chart more (or fewer, below 0) in a section. */
+export type RepeatsChanged = {
+  readonly kind: 'repeatsChanged';
+  readonly section: string;
+  readonly panel: string;
+  readonly by: number;
+};
+/** The knitter has said what is to become of rows of a life that had ended: they are not asked about again. */
+export type Settled = { readonly kind: 'settled'; readonly life: string };
+/** All crossings of a row were looked at and lie as they should. */
+export type Looked = { readonly kind: 'looked'; readonly row: number };
+
 /** Every kind of event. */
 export const HAPPENINGS = [
   'rowDone',
@@ -76,6 +106,11 @@ export const HAPPENINGS = [
   'weighed',
   'sectionEnded',
   'planChanged',
+  'anchored',
+  'rowOnce',
+  'repeatsChanged',
+  'settled',
+  'looked',
 ] as const satisfies readonly Happening['kind'][];
 
 export type Happening =
@@ -91,6 +126,11 @@ export type Happening =
   | Measured
   | Weighed
   | SectionEnded
-  | PlanChanged;
+  | PlanChanged
+  | Anchored
+  | RowOnce
+  | RepeatsChanged
+  | Settled
+  | Looked;
 export type JournalEvent = Common & Happening;
 export type EventOf<K extends Happening['kind']> = Common & Extract<Happening, { kind: K }>;

@@ -5,6 +5,7 @@
 import { patternPosition, pieceRow, wale } from '../indices';
 import { never } from '../result';
 import type { Amendment } from '../piece/spans';
+import type { Once } from '../piece/once';
 import type { Facts } from '../piece/worksheet';
 import { FIRST_LIFE, type EventOf, type JournalEvent } from './events';
 
@@ -33,13 +34,23 @@ export type JournalState = {
   readonly measured: readonly EventOf<'measured'>[];
   readonly weighings: readonly EventOf<'weighed'>[];
   readonly facts: Facts;
-  /** Rows of dead lives, for the knitter to look at. */
+  /** Rows of dead lives that the knitter has not decided about. */
   readonly strays: readonly EventOf<'rowDone'>[];
   readonly verdicts: ReadonlyMap<string, Verdict>;
+  /** Things hung in the work and done to the yarn that are still there, oldest first. */
+  readonly anchors: readonly EventOf<'anchored'>[];
+  /** Rows whose crossings were looked at and found right. */
+  readonly looked: ReadonlySet<number>;
+  /** What can be taken back, step by step, newest last. */
+  readonly steps: readonly Step[];
   /** The event that an "undo" now would take back, and the undo that a "redo" would. */
   readonly undoTarget: string | null;
   readonly redoTarget: string | null;
 };
+
+const STEPS = ['rowDone', 'ripped', 'rowSet', 'panelRowSet', 'sectionEnded', 'rowOnce', 'repeatsChanged'] as const; // prettier-ignore
+/** An event that "undo" takes back when it is on top. */
+export type Step = { readonly id: string; readonly kind: (typeof STEPS)[number] };
 
 type Turn = EventOf<'ripped'> | EventOf<'rowSet'>;
 type Snapshot = { readonly life: string; readonly rowEvents: (string | null)[] };
@@ -52,7 +63,9 @@ class Fold {
   private readonly order = new Map<string, number>();
   private readonly before = new Map<string, Snapshot>();
   private readonly turns: Turn[] = [];
-  private readonly steps: string[] = [];
+  private readonly steps: Step[] = [];
+  /** Rows that were done when something was said about a row. */
+  private readonly doneAt = new Map<string, number>();
   private undone: string[] = [];
 
   apply(event: JournalEvent) {
@@ -72,9 +85,13 @@ class Fold {
       case 'undo':
         return this.undo(event);
       case 'panelRowSet':
-        return this.step(event.id);
+      case 'rowOnce':
+      case 'repeatsChanged':
+        return this.step(event);
       case 'sectionEnded':
-        return event.row === this.rowEvents.length ? this.step(event.id) : 'outOfPlace';
+        return event.row === this.rowEvents.length ? this.step(event) : 'outOfPlace';
+      case 'looked':
+        return event.row <= this.rowEvents.length ? 'counted' : 'outOfPlace';
       case 'measured':
         return event.since < event.row ? 'counted' : 'outOfPlace';
       case 'lifeline':
@@ -83,14 +100,17 @@ class Fold {
       case 'mended':
       case 'weighed':
       case 'planChanged':
+      case 'anchored':
+      case 'settled':
         return 'counted';
       default:
         return never(event);
     }
   }
 
-  private step(id: string): Verdict {
-    this.steps.push(id);
+  private step({ id, kind }: Step): Verdict {
+    this.steps.push({ id, kind });
+    this.doneAt.set(id, this.rowEvents.length);
     this.undone = [];
     return 'counted';
   }
@@ -100,14 +120,14 @@ class Fold {
     if (event.row <= this.rowEvents.length) return 'again';
     if (event.row > this.rowEvents.length + 1) return 'outOfPlace';
     this.rowEvents.push(event.id);
-    return this.step(event.id);
+    return this.step(event);
   }
 
   private turn(event: Turn): Verdict {
     const to = event.kind === 'ripped' ? event.to : event.row;
     if (event.kind === 'ripped' && to >= this.rowEvents.length) return 'outOfPlace';
     this.begin(event, to);
-    return this.step(event.id);
+    return this.step(event);
   }
 
   private begin(event: Turn, to: number) {
@@ -126,18 +146,17 @@ class Fold {
     this.verdicts.set(event.target, 'undone');
     if (target.kind === 'undo') this.undone = this.undone.filter((id) => id !== target.id);
     else if (this.isStep(target)) {
-      this.steps.splice(this.steps.lastIndexOf(target.id), 1);
+      this.steps.splice(
+        this.steps.findLastIndex(({ id }) => id === target.id),
+        1,
+      );
       this.undone.push(event.id);
     }
     return 'counted';
   }
 
-  private isStep = (event: JournalEvent) =>
-    event.kind === 'rowDone' ||
-    event.kind === 'ripped' ||
-    event.kind === 'rowSet' ||
-    event.kind === 'panelRowSet' ||
-    event.kind === 'sectionEnded';
+  private isStep = (event: JournalEvent): event is JournalEvent & Step =>
+    STEPS.some((kind) => kind === event.kind);
 
   private takeBack(target: JournalEvent): boolean {
     if (target.kind === 'rowDone') {
@@ -166,7 +185,7 @@ class Fold {
       this.begin(target, target.kind === 'ripped' ? target.to : target.row);
     }
     this.verdicts.set(target.id, 'counted');
-    if (this.isStep(target)) this.steps.push(target.id);
+    if (this.isStep(target)) this.steps.push({ id: target.id, kind: target.kind });
     return true;
   }
 
@@ -191,6 +210,23 @@ class Fold {
       if (lowest < since) return [];
       return [{ ...at, chartedFrom: pieceRow(lowest + 1), madeFrom: pieceRow(since) }];
     });
+  }
+
+  /** A one-off row said beforehand is planned and stays; one said of a row already done ends with that row. */
+  private onces(stands: (row: number, id: string) => boolean): Once[] {
+    return this.live('rowOnce').flatMap(({ id, row, panel, instead }) =>
+      row > (this.doneAt.get(id) ?? 0) || stands(row, id) ? [{ row, panel, instead }] : [],
+    );
+  }
+
+  private strays(): EventOf<'rowDone'>[] {
+    const settledAt = new Map(this.live('settled').map(({ life, id }) => [life, this.order.get(id) ?? 0]));
+    return [...this.byId.values()].filter(
+      (e): e is EventOf<'rowDone'> =>
+        e.kind === 'rowDone' &&
+        this.verdicts.get(e.id) === 'deadLife' &&
+        (this.order.get(e.id) ?? 0) > (settledAt.get(e.life) ?? -1),
+    );
   }
 
   state(): JournalState {
@@ -219,13 +255,18 @@ class Fold {
         deviations,
         ends: this.live('sectionEnded').filter(({ row, id }) => stands(row, id)),
         done,
+        onces: this.onces(stands),
+        lengthened: this.live('repeatsChanged').map(({ section, panel, by }) => ({ section, panel, by })),
         ...(newest && { rowsPer10: ((newest.row - newest.since) / newest.cm) * 10 }),
       },
-      strays: [...this.byId.values()].filter(
-        (e): e is EventOf<'rowDone'> => e.kind === 'rowDone' && this.verdicts.get(e.id) === 'deadLife',
-      ),
+      strays: this.strays(),
       verdicts: this.verdicts,
-      undoTarget: this.steps[this.steps.length - 1] ?? null,
+      anchors: this.live('anchored').filter(({ row, id }) => stands(row, id)),
+      looked: new Set(
+        this.live('looked').filter(({ row, id }) => stands(row, id)).map(({ row }) => row), // prettier-ignore
+      ),
+      steps: this.steps,
+      undoTarget: this.steps[this.steps.length - 1]?.id ?? null,
       redoTarget: this.undone[this.undone.length - 1] ?? null,
     };
   }

@@ -1,7 +1,7 @@
 /** Whether an event can be about a plan: its rows and panels must be there. */
 import { LIMITS, type Plan } from '../piece/plan';
 import { panelIdsOf, worksheet } from '../piece/worksheet';
-import type { JournalEvent } from './events';
+import type { EventOf, JournalEvent } from './events';
 
 const rowOf = (event: JournalEvent): number | null => {
   if (event.kind === 'ripped') return event.to;
@@ -29,15 +29,33 @@ function boundsOf(plan: Plan): Bounds {
   return bounds;
 }
 
-/** What is wrong, in English, for a reply to a machine; null if nothing is. */
-export function misfit(plan: Plan, event: JournalEvent): string | null {
-  const { rows, panels, sections } = known.get(plan) ?? boundsOf(plan);
+/** Rows by which added repeats can have made a piece longer. */
+function added(plan: Plan, lengthened: readonly EventOf<'repeatsChanged'>[]): number {
+  return lengthened.reduce((sum, { section, panel, by }) => {
+    const panels = plan.sections.find(({ id }) => id === section)?.panels;
+    const chart = plan.charts[panels?.find(({ id }) => id === panel)?.chart ?? ''];
+    return sum + Math.max(0, by) * (chart?.rows.length ?? 0);
+  }, 0);
+}
+
+/** The repeats that a journal's events add. */
+export const repeatsIn = (events: readonly JournalEvent[]) =>
+  events.filter((event) => event.kind === 'repeatsChanged');
+
+/** What is wrong, in English, for a reply to a machine; null if nothing is. `lengthened`: all that the journal says of added repeats. */
+export function misfit(
+  plan: Plan,
+  event: JournalEvent,
+  lengthened: readonly EventOf<'repeatsChanged'>[] = [],
+): string | null {
+  const { rows: planned, panels, sections } = known.get(plan) ?? boundsOf(plan);
+  const rows = Math.min(LIMITS.rows, planned + added(plan, lengthened));
   const row = rowOf(event);
   // A plan may be changed from the row after its last one on.
   const last = event.kind === 'planChanged' ? rows + 1 : rows;
   if (row !== null && row > last) return `row ${row} is beyond the piece's last row, ${rows}`;
-  if ('panel' in event && !panels.has(event.panel)) return `the piece has no panel ${event.panel}`;
-  if (event.kind === 'sectionEnded' && !sections.has(event.section))
-    return `the piece has no section ${event.section}`;
+  if ('panel' in event && event.panel !== null && !panels.has(event.panel))
+    return `the piece has no panel ${event.panel}`;
+  if ('section' in event && !sections.has(event.section)) return `the piece has no section ${event.section}`;
   return null;
 }

@@ -1,6 +1,7 @@
 /** Shape checks for events that come over the wire. Apart, so that only the server carries the library. */
 import { z } from 'zod';
-import { DEPTHS, LEANS, STITCHES } from '../stitch/types';
+import { DEPTHS, FACES, LEANS, STITCHES } from '../stitch/types';
+import { ANCHORS } from './events';
 
 const id = z.string().regex(/^[0-9a-zA-Z-]{8,64}$/);
 const row = z.int().min(0).max(1_000_000);
@@ -14,6 +15,7 @@ const crossing = z.strictObject({
 });
 const common = { id, device: z.string().min(1).max(64), deviceTime: z.iso.datetime() };
 const life = z.string().min(1).max(64);
+const panel = z.string().min(1).max(64);
 
 export const eventSchema = z.discriminatedUnion('kind', [
   z.strictObject({ ...common, kind: z.literal('rowDone'), life, row: row.min(1) }),
@@ -23,7 +25,7 @@ export const eventSchema = z.discriminatedUnion('kind', [
   z.strictObject({
     ...common,
     kind: z.literal('panelRowSet'),
-    panel: z.string().min(1).max(64),
+    panel,
     from: row.min(1),
     position: row,
     since: row.min(1).nullable(),
@@ -35,7 +37,7 @@ export const eventSchema = z.discriminatedUnion('kind', [
     kind: z.literal('fault'),
     pieceRow: row.min(1),
     rowEvent: id.nullable(),
-    panel: z.string().min(1).max(64),
+    panel,
     wale: z.int().min(0).max(10_000),
     charted: crossing,
     made: z.union([crossing, z.literal('uncrossed'), z.literal('unknown')]),
@@ -61,6 +63,34 @@ export const eventSchema = z.discriminatedUnion('kind', [
     row: row.min(1),
   }),
   z.strictObject({ ...common, kind: z.literal('planChanged'), revision: z.int().min(2), from: row.min(1) }),
+  z.strictObject({
+    ...common,
+    kind: z.literal('anchored'),
+    what: z.enum(ANCHORS),
+    row,
+    panel: panel.nullable(),
+    text: z.string().trim().max(200),
+  }),
+  z.strictObject({
+    ...common,
+    kind: z.literal('rowOnce'),
+    row: row.min(1),
+    panel: panel.nullable(),
+    instead: z.discriminatedUnion('does', [
+      z.strictObject({ does: z.literal('uncrossed') }),
+      z.strictObject({ does: z.literal('all'), face: z.enum(FACES) }),
+      z.strictObject({ does: z.literal('position'), position: row }),
+    ]),
+  }),
+  z.strictObject({
+    ...common,
+    kind: z.literal('repeatsChanged'),
+    section: z.string().min(1).max(80),
+    panel,
+    by: z.int().min(-100).max(100),
+  }),
+  z.strictObject({ ...common, kind: z.literal('settled'), life }),
+  z.strictObject({ ...common, kind: z.literal('looked'), row: row.min(1) }),
 ]);
 
 export const MOST_EVENTS_IN_A_POST = 200;

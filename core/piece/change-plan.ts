@@ -4,7 +4,7 @@
  */
 import type { Result } from '../result';
 import { chartKey, type Chart } from '../chart/chart';
-import type { Length, PanelPlan, Plan, PlanProblem, Section } from './plan';
+import { plannedRows, type Length, type PanelPlan, type Plan, type PlanProblem, type Section } from './plan';
 import type { SectionShape } from './shaping';
 import { positionIn, type PanelSpans } from './spans';
 import {
@@ -56,6 +56,14 @@ function startOf(
 const stillOpen = (length: Length, offset: number): Length =>
   'until' in length ? { ...length, estimate: Math.max(length.estimate, offset + 1) } : length;
 
+/** A section made longer or shorter on the way has the rows that it has come to. */
+function settledLength(fresh: Worksheet, s: number): Length {
+  const section = fresh.plan.sections[s] as Section;
+  const rows = lastRowOf(fresh, s) - (fresh.firstRows[s] as number) + 1;
+  if (rows === plannedRows(fresh.plan, section) || 'until' in section.length) return section.length;
+  return { rows: rows + (section.offset ?? 0) };
+}
+
 /** The section before is another one now: what its shape left is said outright. */
 function withOwnStart({ keepsShape, ...section }: Section, shape: SectionShape | null | undefined): Section {
   return keepsShape && shape ? { ...section, starts: shape.start } : section;
@@ -72,7 +80,7 @@ function sectionsFrom(old: Worksheet, fresh: Worksheet, row: number, mark: strin
     }));
     const lastRow = section.lastRow !== undefined && { lastRow: `${mark}-${section.lastRow}` };
     const offset = i === 0 ? row - (fresh.firstRows[here] as number) : 0;
-    const length = stillOpen(section.length, offset);
+    const length = stillOpen(settledLength(fresh, here + i), offset);
     return {
       ...(i === 0 ? withOwnStart(section, fresh.shapes[here]) : section),
       id: `${section.id}-${mark}`,
@@ -92,9 +100,14 @@ const keyed = (charts: Plan['charts'], mark: string) =>
 export const unmarked = (id: string) => id.replace(/(?:-r\d+)+$/, '');
 
 /** The new plan laid out with what the journal knows of it: sections that have ended, rows to 10 cm. */
-function laidOut(next: Plan, done: number, { ends = [], rowsPer10 }: Facts): Worksheet {
-  const known = ends.map(({ section, row }) => ({ section: unmarked(section), row }));
-  return worksheet(next, { ...NO_FACTS, ends: known, done, ...(rowsPer10 !== undefined && { rowsPer10 }) });
+function laidOut(next: Plan, done: number, { ends = [], lengthened = [], rowsPer10 }: Facts): Worksheet {
+  return worksheet(next, {
+    ...NO_FACTS,
+    ends: ends.map(({ section, row }) => ({ section: unmarked(section), row })),
+    lengthened: lengthened.map((one) => ({ ...one, section: unmarked(one.section) })),
+    done,
+    ...(rowsPer10 !== undefined && { rowsPer10 }),
+  });
 }
 
 /**

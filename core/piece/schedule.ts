@@ -80,8 +80,8 @@ type Stretch = {
 
 const NONE: CrossingPositions = { setUp: [], repeat: [], length: 1 };
 
-/** A shaping row is looked at by itself: a crossing may lack a stitch in this very row. */
-function inShapingRow(sheet: Worksheet, row: number, panelId: string, chart: Chart): CrossingPositions {
+/** Shaping rows and one-off rows are looked at by themselves: a crossing may be missing in this very row. */
+function inRowItself(sheet: Worksheet, row: number, panelId: string, chart: Chart): CrossingPositions {
   const there = charted(sheet, row).panels.find(({ panel }) => panel.id === panelId);
   if (!there?.cells.some(({ cell }) => isCrossing(cell))) return NONE;
   const all = (rows: Chart['rows']) => rows.map((_, i) => i);
@@ -134,19 +134,32 @@ function crossingsWhile(sheet: Worksheet, s: number, p: number, whole: Stretch) 
   };
 }
 
+const partOf = (
+  whole: Stretch,
+  first: number,
+  last: number,
+  crossings: () => CrossingPositions,
+): Stretch => ({ ...whole, first, last, position: whole.position + first - whole.first, crossings });
+
+/** Cuts a stretch at rows that are worked otherwise just once. */
+function cutAtOnces(sheet: Worksheet, panelId: string, whole: Stretch): Stretch[] {
+  const rows = [...sheet.onces.keys()].filter((row) => row >= whole.first && row <= whole.last);
+  const cuts: Stretch[] = [];
+  let from = whole.first;
+  for (const row of rows.sort((a, b) => a - b)) {
+    if (row > from) cuts.push(partOf(whole, from, row - 1, whole.crossings));
+    cuts.push(partOf(whole, row, row, () => inRowItself(sheet, row, panelId, whole.chart)));
+    from = row + 1;
+  }
+  return from <= whole.last ? [...cuts, partOf(whole, from, whole.last, whole.crossings)] : cuts;
+}
+
 /** Cuts a stretch where stitches of its section come or go. */
 function cutAtShaping(sheet: Worksheet, s: number, p: number, panelId: string, whole: Stretch): Stretch[] {
   const shape = sheet.shapes[s];
   if (!shape) return [whole];
   const crossingsFor = crossingsWhile(sheet, s, p, whole);
   const toPiece = (sheet.firstRows[s] as number) - 1 - (sheet.plan.sections[s]?.offset ?? 0);
-  const part = (first: number, last: number, crossings: () => CrossingPositions): Stretch => ({
-    ...whole,
-    first,
-    last,
-    position: whole.position + first - whole.first,
-    crossings,
-  });
   const during = (live: Live) => () => crossingsFor(live);
   const cuts: Stretch[] = [];
   let from = whole.first;
@@ -154,12 +167,12 @@ function cutAtShaping(sheet: Worksheet, s: number, p: number, panelId: string, w
   for (const step of shape.steps) {
     const row = step.from + toPiece;
     if (row < whole.first || row > whole.last) continue;
-    if (row > from) cuts.push(part(from, row - 1, during(live)));
-    cuts.push(part(row, row, () => inShapingRow(sheet, row, panelId, whole.chart)));
+    if (row > from) cuts.push(partOf(whole, from, row - 1, during(live)));
+    cuts.push(partOf(whole, row, row, () => inRowItself(sheet, row, panelId, whole.chart)));
     live = step.live;
     from = row + 1;
   }
-  return from <= whole.last ? [...cuts, part(from, whole.last, during(live))] : cuts;
+  return from <= whole.last ? [...cuts, partOf(whole, from, whole.last, during(live))] : cuts;
 }
 
 function stretchesOf(sheet: Worksheet, section: number, panelId: string, view: View): Stretch[] {
@@ -171,10 +184,11 @@ function stretchesOf(sheet: Worksheet, section: number, panelId: string, view: V
   const spans = (sheet.spans[view][section] as readonly PanelSpans[])[p] as PanelSpans;
   const chart = sheet.plan.charts[panel.chart] as Chart;
   const crossings = () => crossingPositions(chart, panel.repeats);
-  return spans.flatMap(({ from, position }, i) => {
+  const whole = spans.flatMap(({ from, position }, i) => {
     const last = Math.min(end, (spans[i + 1]?.from ?? end + 1) - 1);
     return cutAtShaping(sheet, section, p, panelId, { first: from, last, position, chart, crossings });
   });
+  return sheet.onces.size > 0 ? whole.flatMap((stretch) => cutAtOnces(sheet, panelId, stretch)) : whole;
 }
 
 export type NextCrossing = {

@@ -10,6 +10,7 @@ import type { Direction, Hand, Side } from '../stitch/types';
 import { directionOf, oppositeDirection, type Working } from '../stitch/working';
 import { applyDeviations, type Deviation } from './deviation';
 import { cutLineUp, layLastRow, layLineUp, repeatsToFill } from './line-up';
+import { spansForOnce, workedOnce, type Once } from './once';
 import { resolveShapes } from './shapes';
 import type { SectionShape } from './shaping';
 import type { WorkRow } from './work-row';
@@ -35,15 +36,20 @@ export type Worksheet = {
   /** Ids of the sections that the knitter has ended. */
   readonly ended: readonly string[];
   readonly deviations: ReadonlyMap<number, readonly Deviation[]>;
+  readonly onces: ReadonlyMap<number, readonly Once[]>;
   /** Cells laid out so far, for the bench. */
   readonly meter: { cells: number };
 };
 
 /** A section that the knitter has ended: `row` is its last piece row. */
 export type SectionEnd = { readonly section: string; readonly row: number };
+/** Repeats of a panel's chart by which a section was made longer, or shorter, on the way. */
+export type Lengthening = { readonly section: string; readonly panel: string; readonly by: number };
 export type Facts = {
   readonly amendments: readonly Amendment[];
   readonly deviations: readonly Deviation[];
+  readonly onces?: readonly Once[];
+  readonly lengthened?: readonly Lengthening[];
   readonly ends?: readonly SectionEnd[];
   /** Rows finished: a section that is still open goes on beyond its estimate. */
   readonly done?: number;
@@ -82,19 +88,37 @@ function endingAfter(plan: Plan, { length, panels }: Section, first: number, row
   return rows;
 }
 
+/** Rows by which repeats added or dropped on the way change a section; one that a changed plan broke off has them already. */
+function addedRows(plan: Plan, section: Section, lengthened: readonly Lengthening[]): number {
+  if (section.brokenOff) return 0;
+  return lengthened.reduce((sum, { section: id, panel, by }) => {
+    const chart = plan.charts[section.panels.find((one) => one.id === panel)?.chart ?? ''];
+    return id === section.id && chart ? sum + by * chart.rows.length : sum;
+  }, 0);
+}
+
 /** Rows of a section that begins with piece row `first`. */
 function rowsOf(
   plan: Plan,
   section: Section,
   first: number,
-  { ends = [], done = 0, rowsPer10 }: Facts,
+  { ends = [], done = 0, rowsPer10, lengthened = [] }: Facts,
 ): number {
   const end = ends.findLast((one) => one.section === section.id && one.row >= first);
   if (end) return end.row - first + 1;
   const planned = estimateOf(section, first, rowsPer10) ?? plannedRows(plan, section);
-  if (!('until' in section.length)) return planned;
+  if (!('until' in section.length)) {
+    const more = addedRows(plan, section, lengthened);
+    return more === 0 ? planned : Math.min(LIMITS.rows, Math.max(1, done - first + 1, planned + more));
+  }
   const worked = done >= first ? Math.max(planned, done - first + 2) : planned;
   return endingAfter(plan, section, first, worked);
+}
+
+function byRow<T>(items: readonly T[], rowOf: (item: T) => number): ReadonlyMap<number, readonly T[]> {
+  const rows = new Map<number, T[]>();
+  for (const item of items) rows.set(rowOf(item), [...(rows.get(rowOf(item)) ?? []), item]);
+  return rows;
 }
 
 /** Builds the look-up for a plan whose shape is sound (see {@link checkPlan}). */
@@ -105,9 +129,8 @@ export function worksheet(plan: Plan, facts: Facts = NO_FACTS): Worksheet {
     next += rowsOf(plan, section, first, facts);
     return first;
   });
-  const deviations = new Map<number, Deviation[]>();
-  for (const deviation of facts.deviations)
-    deviations.set(deviation.pieceRow, [...(deviations.get(deviation.pieceRow) ?? []), deviation]);
+  const deviations = byRow(facts.deviations, ({ pieceRow: row }) => row);
+  const onces = byRow(facts.onces ?? [], ({ row }) => row);
   const spans = {
     charted: resolveSpans(plan, firstRows, facts.amendments, 'charted'),
     made: resolveSpans(plan, firstRows, facts.amendments, 'made'),
@@ -115,7 +138,7 @@ export function worksheet(plan: Plan, facts: Facts = NO_FACTS): Worksheet {
   const starts = firstRows.map((from) => ({ from }));
   const { shapes } = resolveShapes(plan);
   const ended = (facts.ends ?? []).map(({ section }) => section);
-  return { plan, rows: next - 1, firstRows, starts, spans, shapes, ended, deviations, meter: { cells: 0 } };
+  return { plan, rows: next - 1, firstRows, starts, spans, shapes, ended, deviations, onces, meter: { cells: 0 } }; // prettier-ignore
 }
 
 /** Ids of all panels of all sections. */
@@ -159,11 +182,14 @@ function layPanels(sheet: Worksheet, row: number, view: View): WorkRow {
   const sectionRow = row - (sheet.firstRows[sectionIndex] as number) + 1 + (section.offset ?? 0);
   const place = { row: pieceRow(row), section, sectionIndex, sectionRow, side: sideOf(sheet.plan, row) };
   const replaced = section.lastRow && row === lastRowOf(sheet, sectionIndex) && !isOpen(sheet, sectionIndex);
-  const spans = sheet.spans[view][sectionIndex] as readonly PanelSpans[];
+  const planned = sheet.spans[view][sectionIndex] as readonly PanelSpans[];
+  const onces = sheet.onces.get(row);
+  const spans = onces ? spansForOnce(onces, section.panels, sheet.plan.charts, planned, row) : planned;
   const shape = sheet.shapes[sectionIndex];
   const full = layLineUp(sheet.plan, section, spans, row);
   sheet.meter.cells += full.laid.cells.length;
-  const cut = shape ? cutLineUp(full, section, shape, sectionRow) : full;
+  const shaped = shape ? cutLineUp(full, section, shape, sectionRow) : full;
+  const cut = onces && !replaced ? workedOnce(shaped, onces) : shaped;
   if (!replaced) return { ...place, ...cut };
   const chart = sheet.plan.charts[section.lastRow as string] as Chart;
   return { ...place, ...layLastRow(section, chart, cut.laid.takes), lineUp: cut.lineUp };

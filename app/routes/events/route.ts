@@ -2,9 +2,9 @@
 import { data } from 'react-router';
 import { MOST_EVENTS_IN_A_POST, postSchema } from '@core/journal/schema';
 import type { JournalEvent } from '@core/journal/events';
-import { misfit } from '@core/journal/misfit';
+import { misfit, repeatsIn } from '@core/journal/misfit';
 import { database, LOCAL_KNITTER } from '~/db/client.server';
-import { appendEvents } from '~/db/journal.server';
+import { appendEvents, readRepeats } from '~/db/journal.server';
 import { planInUse } from '~/db/pieces.server';
 import type { Route } from './+types/route';
 
@@ -43,17 +43,16 @@ export async function action({ request, params }: Route.ActionArgs) {
   }
   const plan = await planInUse(await database(), LOCAL_KNITTER, params.pieceId);
   if (!plan) return refuse(404, { code: 'no-such-piece', message: 'There is no such piece on this bench.' });
-  for (const [index, event] of parsed.data.events.entries()) {
-    const wrong = misfit(plan, event as JournalEvent);
+  const batch = parsed.data.events as JournalEvent[];
+  const fits = batch.every((event) => misfit(plan, event) === null);
+  // Only a journal in which repeats were added has rows beyond the plan's.
+  const lengthened = fits ? [] : [...(await readRepeats(await database(), params.pieceId)), ...repeatsIn(batch)]; // prettier-ignore
+  for (const [index, event] of fits ? [] : batch.entries()) {
+    const wrong = misfit(plan, event, lengthened);
     if (wrong)
       return refuse(422, { code: 'not-of-this-piece', index, message: `Event ${index + 1}: ${wrong}.` });
   }
-  const result = await appendEvents(
-    await database(),
-    LOCAL_KNITTER,
-    params.pieceId,
-    parsed.data.events as JournalEvent[],
-  );
+  const result = await appendEvents(await database(), LOCAL_KNITTER, params.pieceId, batch);
   if (result.ok) return { events: result.events };
   if (result.code === 'no-such-piece')
     return refuse(404, { code: result.code, message: 'There is no such piece on this bench.' });

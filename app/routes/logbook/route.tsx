@@ -50,7 +50,20 @@ function useClock() {
   }, [timeZone]);
 }
 
-const TAKE_BACK = new Set(['note', 'lifeline', 'fault', 'mended', 'panelRowSet', 'measured', 'weighed']);
+const TAKE_BACK = new Set([
+  'note',
+  'lifeline',
+  'fault',
+  'mended',
+  'panelRowSet',
+  'measured',
+  'weighed',
+  'anchored',
+  'rowOnce',
+  'repeatsChanged',
+  'settled',
+  'looked',
+]);
 
 function LogLine({
   line,

@@ -24,7 +24,11 @@ async function pairOf(db: Database, first: string, mirrored: boolean): Promise<B
   const draft = piece && (mirrored ? mirrorDraft(piece.draft) : piece.draft);
   if (!piece || !draft) throw absent();
   const name = `${piece.draft.name}, second`.slice(0, 80);
-  return { draft: { ...draft, name }, yarn: piece.yarn, title: 'Set up the second of a pair' };
+  return {
+    draft: { ...draft, name, pairOf: { id: first, mirrored } },
+    yarn: piece.yarn,
+    title: 'Set up the second of a pair',
+  };
 }
 
 /** A part of another piece, or two pieces side by side. */
