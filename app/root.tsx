@@ -18,7 +18,11 @@ export async function loader() {
   return { settings: await readSettings(await database(), LOCAL_KNITTER) };
 }
 
-export const links: Route.LinksFunction = () => [{ rel: 'icon', href: '/icon.svg', type: 'image/svg+xml' }];
+export const links: Route.LinksFunction = () => [
+  { rel: 'icon', href: '/icon.svg', type: 'image/svg+xml' },
+  { rel: 'manifest', href: '/manifest.webmanifest' },
+  { rel: 'apple-touch-icon', href: '/icon-192.png' },
+];
 export const meta: Route.MetaFunction = () => [{ title: 'Gritch' }];
 
 export function Layout({ children }: { children: ReactNode }) {
@@ -27,7 +31,8 @@ export function Layout({ children }: { children: ReactNode }) {
     <html lang="en" data-theme={root?.settings.theme ?? 'system'}>
       <head>
         <meta charSet="utf-8" />
-        <meta name="viewport" content="width=device-width, initial-scale=1" />
+        <meta name="viewport" content="width=device-width, initial-scale=1, viewport-fit=cover" />
+        <meta name="theme-color" content="#14564a" />
         <Meta />
         <Links />
       </head>
@@ -56,11 +61,18 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
           ? error.data
           : lost
             ? 'There is no such page here. The address may be mistyped.'
-            : 'Something went wrong on our side. Your rows are safe; reload the page.'}
+            : 'This page could not be shown. Without a network only pages that were opened on this device before are here. Your rows are safe.'}
       </p>
-      <Link to="/" className="action-button mt-10">
-        To the bench
-      </Link>
+      <p className="mt-10 flex flex-wrap gap-4">
+        <Link to="/" reloadDocument className="action-button">
+          To the bench
+        </Link>
+        {!lost && (
+          <a href="" className="plain-button">
+            Try this page again
+          </a>
+        )}
+      </p>
     </main>
   );
 }

@@ -7,6 +7,7 @@ export default [
   route('pieces/:pieceId', 'routes/needles/route.tsx'),
   route('pieces/:pieceId/logbook', 'routes/logbook/route.tsx'),
   route('pieces/:pieceId/events', 'routes/events/route.ts'),
+  route('pieces/:pieceId/live', 'routes/live/route.ts'),
   route('pieces/:pieceId/sheet', 'routes/cast-on/route.tsx'),
   route('pieces/:pieceId/paper', 'routes/paper/route.tsx'),
   route('pieces/:pieceId/split', 'routes/split/route.tsx'),

@@ -68,8 +68,11 @@ describe('a journal that is kept', () => {
   });
 
   it('counts a row once when two tabs complete the very same one unseen by each other', async () => {
-    expect((await postRow(3, '01a20000-0000-7000-8000-000000000003')).status).toBe(200);
+    await page.setOfflineMode(true);
     await complete(page, 3);
+    expect((await postRow(3, '01a20000-0000-7000-8000-000000000003')).status).toBe(200);
+    await page.setOfflineMode(false);
+    await reload(page);
     await saved(page);
     expect(await storedRows()).toBe(3);
   });
@@ -142,12 +145,14 @@ describe('a journal that is kept', () => {
     await saved(page);
     await reload(page);
     expect(await done(page)).toBe(7);
-    expect(await textOf(page, '.toast')).toMatch(
-      /2 rows were knitted elsewhere before a rip and not counted/,
-    );
-    await press(page, 'Seen');
+    expect(await textOf(page, '.toast')).toMatch(/2 rows were told late, after a rip elsewhere/);
+    await press(page, 'See both stories');
+    await waitForText(page, '.stories', /Rows 9 to 10 on this computer.*Ripped back to row 7 on another/);
+    await press(page, '7 rows, as it counts now');
+    await page.waitForFunction(() => !document.querySelector('.toast'));
+    await saved(page);
     await reload(page);
-    expect(await page.$('.toast')).toBeNull();
+    expect([await done(page), await page.$('.toast')]).toEqual([7, null]);
   });
 
   it('sets a refused entry aside with its reason, and lets the others through', async () => {

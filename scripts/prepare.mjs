@@ -42,6 +42,38 @@ const SOURCES = [
 ];
 const STAMP = path.join(ROOT, 'build/stamp');
 
+/** Files of the build that are put by on a device; names with a hash in them are their own revision. */
+const PUT_BY = ['assets/**/*.{js,css,woff2}', 'icon*', 'manifest.webmanifest', 'no-page.html'];
+const LARGEST = 4_000_000;
+
+/** The service worker knows every file of the build, so it is bundled last. */
+async function buildWorker(build) {
+  const { getManifest } = await import('workbox-build');
+  const globDirectory = path.join(ROOT, 'build/client');
+  const { manifestEntries, warnings } = await getManifest({
+    globDirectory,
+    globPatterns: PUT_BY,
+    dontCacheBustURLsMatching: /-[\w-]{8,}\.\w+$/,
+    maximumFileSizeToCacheInBytes: LARGEST,
+  });
+  warnings.forEach((warning) => console.warn(warning));
+  const entries = manifestEntries.map((entry) => ({ ...entry, url: `/${entry.url}` }));
+  await build({
+    absWorkingDir: ROOT,
+    entryPoints: { worker: 'app/offline/worker.ts' },
+    outdir: globDirectory,
+    bundle: true,
+    minify: true,
+    format: 'iife',
+    target: 'es2022',
+    define: {
+      'self.__WB_MANIFEST': JSON.stringify(entries),
+      'process.env.NODE_ENV': '"production"',
+    },
+    logLevel: 'warning',
+  });
+}
+
 /** Builds the app and the demo seeder when any source is newer than the last build. */
 export async function buildApp() {
   if (timeOf(STAMP) > Math.max(...SOURCES.map(newest))) return;
@@ -61,5 +93,6 @@ export async function buildApp() {
     alias: { '~': path.join(ROOT, 'app'), '@core': path.join(ROOT, 'core') },
     logLevel: 'warning',
   });
+  await buildWorker(build);
   fs.writeFileSync(STAMP, new Date().toISOString());
 }

@@ -74,13 +74,13 @@ const knitTo = (end, section, row) => async (page) => {
       { kind: 'rowSet', life: 'picture-0', row },
     ],
   );
-  await page.reload({ waitUntil: 'networkidle0' });
+  await page.reload({ waitUntil: 'networkidle2' });
 };
 
 /** Addresses of all links of a kind, by their headings. */
 async function linksOf(url, selector) {
   const page = await browser.newPage();
-  await page.goto(url, { waitUntil: 'networkidle0' });
+  await page.goto(url, { waitUntil: 'networkidle2' });
   const links = await page.$$eval(selector, (all) =>
     Object.fromEntries(all.map((link) => [link.querySelector('h2').textContent, link.href])),
   );
@@ -118,7 +118,7 @@ const lightUp = (word, occurrence) => async (page) => {
 async function shot(name, url, viewport = DESK, steps = []) {
   const page = await browser.newPage();
   await page.setViewport(viewport);
-  await page.goto(url, { waitUntil: 'networkidle0' });
+  await page.goto(url, { waitUntil: 'networkidle2' });
   for (const step of steps) await step(page);
   await pause(400);
   await page.screenshot({ path: path.join(OUT, `${name}.png`) });

@@ -1,8 +1,9 @@
 /** The journal on disk: batches of events, whole or not at all, each event once. */
-import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import { and, asc, eq, gte, inArray, sql } from 'drizzle-orm';
 import type { JournalEvent } from '@core/journal/events';
 import { repeatsIn } from '@core/journal/misfit';
 import type { Database } from './client.server';
+import { announce } from './live.server';
 import { events, pieces } from './schema';
 
 export type Acknowledged = { readonly id: string; readonly seq: number };
@@ -28,7 +29,7 @@ export async function appendEvents(
   pieceId: string,
   batch: readonly JournalEvent[],
 ): Promise<AppendResult> {
-  return db.transaction(
+  const result = await db.transaction(
     async (tx): Promise<AppendResult> => {
       const [piece] = await tx
         .select({ last: lastSeq(pieceId) })
@@ -69,6 +70,8 @@ export async function appendEvents(
     },
     { behavior: 'immediate' },
   );
+  if (result.ok) announce(pieceId);
+  return result;
 }
 
 /** The repeats that a piece's journal adds or drops. */
@@ -78,6 +81,24 @@ export async function readRepeats(db: Database, pieceId: string) {
     .from(events)
     .where(and(eq(events.pieceId, pieceId), sql`json_extract(${events.body}, '$.kind') = 'repeatsChanged'`));
   return repeatsIn(rows.map(({ body }) => body));
+}
+
+/** Events after number `seq`; null if the event of that number is not `id`: then the reader has another journal. */
+export async function readJournalFrom(
+  db: Database,
+  knitterId: string,
+  pieceId: string,
+  seq: number,
+  id: string,
+): Promise<JournalEvent[] | null> {
+  const rows = await db
+    .select({ id: events.id, seq: events.seq, body: events.body })
+    .from(events)
+    .where(and(eq(events.pieceId, pieceId), eq(events.knitterId, knitterId), gte(events.seq, seq)))
+    .orderBy(asc(events.seq));
+  const [first] = rows;
+  if (seq > 0 && (first?.seq !== seq || first.id !== id)) return null;
+  return rows.filter((row) => row.seq > seq).map(({ body }) => body);
 }
 
 /** All events of a piece in the journal's order. */

@@ -7,6 +7,7 @@ import type { JournalEvent } from '@core/journal/events';
 import type { Plan } from '@core/piece/plan';
 import { USUAL, YARNS, type KnitterSettings, type Yarn } from '../knitter/settings';
 import type { Database } from './client.server';
+import { announce } from './live.server';
 import { events, knitters, pieces, revisions } from './schema';
 
 export type PieceRecord = {
@@ -79,6 +80,7 @@ export async function addRevision(
     { behavior: 'immediate' },
   );
   plans.delete(planKey(knitterId, id));
+  announce(id);
 }
 
 type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];

@@ -1,22 +1,8 @@
 import type { JournalEvent } from '@core/journal/events';
+import { deviceName, deviceWords } from '~/device/name';
+import { MapStore } from '~/testing/map-store';
 import { BATCH, Outbox, RETRY_MS, type Answer } from './outbox';
-import { addPending, deviceName, readPending, readRefused, withPending, type Store } from './pending';
-
-/** The browser's storage as a plain map; `full` makes it refuse. */
-class MapStore implements Store {
-  readonly map = new Map<string, string>();
-  full = false;
-  get length() {
-    return this.map.size;
-  }
-  key = (i: number) => [...this.map.keys()][i] ?? null;
-  getItem = (key: string) => this.map.get(key) ?? null;
-  removeItem = (key: string) => void this.map.delete(key);
-  setItem = (key: string, value: string) => {
-    if (this.full) throw new Error('QuotaExceededError');
-    this.map.set(key, value);
-  };
-}
+import { addPending, readPending, readRefused, type Store } from './pending';
 
 const event = (n: number): JournalEvent => ({
   id: `01a20000-0000-7000-8000-${String(n).padStart(12, '0')}`,
@@ -29,29 +15,34 @@ const event = (n: number): JournalEvent => ({
 const rows = (list: readonly JournalEvent[]) => list.map((e) => ('row' in e ? e.row : 0));
 
 /** An outbox whose server answers from a script; `posts` is what it was sent. */
-function outbox(store: Store, answers: (events: readonly JournalEvent[], post: number) => Answer) {
+type Scripted = 'stored' | Exclude<Answer, { stored: readonly number[] }>;
+function outbox(store: Store, answers: (events: readonly JournalEvent[], post: number) => Scripted) {
   const posts: number[][] = [];
+  const acknowledged: [row: number, seq: number][] = [];
   const box = new Outbox(
     'piece',
     () => store,
     (events) => {
       posts.push(rows(events));
-      return Promise.resolve(answers(events, posts.length));
+      const answer = answers(events, posts.length);
+      return Promise.resolve(answer === 'stored' ? { stored: rows(events).map((row) => row + 100) } : answer);
     },
+    (one, seq) => acknowledged.push([rows([one])[0] as number, seq]),
   );
-  return { box, posts };
+  return { box, posts, acknowledged };
 }
 const settled = () => new Promise((resolve) => setTimeout(resolve, 5));
 
 describe('the outbox', () => {
   it('shows an event at once and keeps it until it is acknowledged', async () => {
     const store = new MapStore();
-    const { box } = outbox(store, () => 'stored');
+    const { box, acknowledged } = outbox(store, () => 'stored');
     box.add(event(1));
     expect([rows(box.getState().pending), rows(readPending(store, 'piece'))]).toEqual([[1], [1]]);
     await settled();
-    expect(box.getState()).toMatchObject({ pending: [], saving: 'saved', acknowledged: [{ row: 1 }] });
-    expect(store.map.size).toBe(0);
+    expect(box.getState()).toMatchObject({ pending: [], saving: 'saved' });
+    expect(acknowledged).toEqual([[1, 101]]);
+    expect(readPending(store, 'piece')).toEqual([]);
   });
 
   it('sends in order, one post at a time, in batches', async () => {
@@ -79,7 +70,7 @@ describe('the outbox', () => {
 
   it('lets good events through when one of a batch is refused, and sets that one aside with the reason', async () => {
     const store = new MapStore();
-    const { box, posts } = outbox(store, (events) =>
+    const { box, posts, acknowledged } = outbox(store, (events) =>
       rows(events).includes(2) ? { refused: 'row 2 is beyond' } : 'stored',
     );
     for (const n of [1, 2, 3]) addPending(store, 'piece', event(n));
@@ -87,7 +78,7 @@ describe('the outbox', () => {
     await settled();
     expect(posts).toEqual([[1, 2, 3], [1], [2], [3]]);
     expect(box.getState().refused).toEqual([{ event: event(2), message: 'row 2 is beyond' }]);
-    expect(rows(box.getState().acknowledged)).toEqual([1, 3]);
+    expect(acknowledged.map(([row]) => row)).toEqual([1, 3]);
     expect(readRefused(store, 'piece')).toHaveLength(1);
     box.dismiss(event(2).id);
     expect([readRefused(store, 'piece'), box.getState().refused]).toEqual([[], []]);
@@ -103,13 +94,14 @@ describe('the outbox', () => {
     expect(readPending(store, 'another piece')).toEqual([]);
   });
 
-  it('works on while the device refuses to keep anything', async () => {
+  it('works on while the device refuses to keep anything, and says which rows live in the page alone', async () => {
     const store = new MapStore();
     store.full = true;
-    const { box } = outbox(store, () => 'stored');
+    const { box, acknowledged } = outbox(store, () => 'stored');
     box.add(event(1));
+    expect(box.getState().unkept).toEqual([event(1).id]);
     await settled();
-    expect(rows(box.getState().acknowledged)).toEqual([1]);
+    expect([acknowledged, box.getState().unkept]).toEqual([[[1, 101]], []]);
     expect(deviceName(store, () => 'a name')).toBe('a name');
   });
 
@@ -144,6 +136,21 @@ describe('what is kept on the device', () => {
     const store = new MapStore();
     expect([deviceName(store, () => 'first'), deviceName(store, () => 'second')]).toEqual(['first', 'first']);
   });
-  it('an acknowledged event is not shown twice', () =>
-    expect(rows(withPending([event(1), event(2)], [event(2), event(3)]))).toEqual([1, 2, 3]));
+  it('a name says what kind of device it is; older names say nothing', () =>
+    expect([
+      deviceWords('phone-1', 'phone-1'),
+      deviceWords('computer-2', 'phone-1'),
+      deviceWords('tablet', ''),
+    ]).toEqual(['this phone', 'another computer', 'another device']));
+  it('keeps the order in which rows were made, whatever the clock says', () => {
+    const store = new MapStore();
+    for (const n of [5, 3, 9, 1]) addPending(store, 'piece', event(n));
+    expect(rows(readPending(store, 'piece'))).toEqual([5, 3, 9, 1]);
+  });
+  it('takes what an older version kept without a number for the oldest', () => {
+    const store = new MapStore();
+    addPending(store, 'piece', event(2));
+    store.setItem(`gritch.unsent.piece.${event(1).id}`, JSON.stringify(event(1)));
+    expect(rows(readPending(store, 'piece'))).toEqual([1, 2]);
+  });
 });

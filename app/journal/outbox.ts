@@ -15,17 +15,18 @@ import {
 } from './pending';
 
 export type Saving = 'saved' | 'sending' | 'waiting';
-/** `later`: no answer, or the server's own trouble; the same events are sent again. */
-export type Answer = 'stored' | 'later' | { readonly refused: string };
+/** `stored`: the numbers that the events have in the journal. `later`: no answer, or the server's own trouble; the same events are sent again. */
+export type Answer = { readonly stored: readonly number[] } | 'later' | { readonly refused: string };
 export type Post = (events: readonly JournalEvent[]) => Promise<Answer>;
 
 export type OutboxState = {
-  readonly acknowledged: readonly JournalEvent[];
   readonly pending: readonly JournalEvent[];
   readonly refused: readonly Refused[];
   readonly saving: Saving;
+  /** Pending events that the device's store would not take: they live in this open page alone. */
+  readonly unkept: readonly string[];
 };
-export const EMPTY_OUTBOX: OutboxState = { acknowledged: [], pending: [], refused: [], saving: 'saved' };
+export const EMPTY_OUTBOX: OutboxState = { pending: [], refused: [], saving: 'saved', unkept: [] };
 
 export const BATCH = 100;
 export const RETRY_MS = 3000;
@@ -35,11 +36,14 @@ export class Outbox {
   private readonly listeners = new Set<() => void>();
   private busy = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
+  private stopped = false;
 
   constructor(
     private readonly pieceId: string,
     private readonly store: () => Store,
     private readonly post: Post,
+    /** Told of every event that the server has, before it leaves the pending ones. */
+    private readonly onStored: (event: JournalEvent, seq: number) => void,
   ) {}
 
   readonly subscribe = (listener: () => void) => {
@@ -53,25 +57,32 @@ export class Outbox {
     this.listeners.forEach((listener) => listener());
   }
 
-  /** Takes up what an earlier page of this device left unsent, and sends it. */
+  /** Takes up what an earlier page of this device, or another one beside this, left unsent, and sends it. */
   start() {
+    this.stopped = false;
     const kept = readPending(this.store(), this.pieceId);
-    const known = new Set([...this.state.pending, ...this.state.acknowledged].map(({ id }) => id));
-    const fresh = kept.filter(({ id }) => !known.has(id));
+    const here = new Set(kept.map(({ id }) => id));
+    const known = new Set(this.state.pending.map(({ id }) => id));
+    const fresh = kept.some(({ id }) => !known.has(id));
+    const alone = this.state.pending.filter(({ id }) => !here.has(id));
     this.set({
-      pending: [...fresh, ...this.state.pending],
+      ...(fresh && { pending: [...kept, ...alone] }),
       refused: readRefused(this.store(), this.pieceId),
     });
     void this.send();
   }
 
   stop() {
+    this.stopped = true;
     clearTimeout(this.timer);
   }
 
-  add(event: JournalEvent) {
-    addPending(this.store(), this.pieceId, event);
-    this.set({ pending: [...this.state.pending, event] });
+  add(...events: readonly JournalEvent[]) {
+    const unkept = events.filter((event) => !addPending(this.store(), this.pieceId, event));
+    this.set({
+      pending: [...this.state.pending, ...events],
+      unkept: [...this.state.unkept, ...unkept.map(({ id }) => id)],
+    });
     void this.send();
   }
 
@@ -93,7 +104,7 @@ export class Outbox {
         this.retryLater();
         break;
       }
-      const whole = answer !== 'stored' && batch.length > 1;
+      const whole = 'refused' in answer && batch.length > 1;
       if (!whole) this.settle(batch, answer);
       singly = whole ? batch.length : singly - 1;
     }
@@ -103,19 +114,20 @@ export class Outbox {
   private retryLater() {
     this.set({ saving: 'waiting' });
     clearTimeout(this.timer);
-    this.timer = setTimeout(() => void this.send(), RETRY_MS);
+    if (!this.stopped) this.timer = setTimeout(() => void this.send(), RETRY_MS);
   }
 
   private settle(batch: readonly JournalEvent[], answer: Exclude<Answer, 'later'>) {
-    const refused = answer === 'stored' ? [] : batch.map((event) => ({ event, message: answer.refused }));
+    const refused = 'refused' in answer ? batch.map((event) => ({ event, message: answer.refused })) : [];
     refused.forEach((item) => addRefused(this.store(), this.pieceId, item));
+    if ('stored' in answer) batch.forEach((event, i) => this.onStored(event, answer.stored[i] as number));
     const ids = batch.map(({ id }) => id);
     forget(this.store(), 'unsent', this.pieceId, ids);
     const pending = this.state.pending.filter(({ id }) => !ids.includes(id));
     this.set({
       pending,
       refused: [...this.state.refused, ...refused],
-      acknowledged: answer === 'stored' ? [...this.state.acknowledged, ...batch] : this.state.acknowledged,
+      unkept: this.state.unkept.filter((id) => !ids.includes(id)),
       saving: pending.length === 0 ? 'saved' : 'sending',
     });
   }

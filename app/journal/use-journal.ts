@@ -1,14 +1,24 @@
-/** A piece's journal on this device: what the server has, then what is still on its way, folded. */
-import { useCallback, useEffect, useMemo, useRef, useSyncExternalStore } from 'react';
+/** A piece's journal in a page: followed live while in sight, folded for the screen, added to by what the knitter does. */
+import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { useRevalidator } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import type { Happening, JournalEvent } from '@core/journal/events';
 import { fold } from '@core/journal/fold';
-import { EMPTY_OUTBOX, Outbox, type Answer } from './outbox';
-import { deviceName, withPending } from './pending';
+import { deviceName } from '~/device/name';
+import { deviceStore } from '~/device/store';
+import { browserCopies } from './copies';
+import { DeviceJournal } from './device-journal';
+import { LiveLine, type Line } from './live-line';
+import type { Answer } from './outbox';
+import { prefixOf } from './pending';
 
 /** A browser lets a page finish posts of some 64 kB after it is closed. */
 const MOST_IN_A_KEPT_POST = 20;
+
+type Reply = {
+  readonly events?: readonly { readonly seq: number }[];
+  readonly refused?: { readonly message?: string };
+};
 
 async function postTo(pieceId: string, events: readonly JournalEvent[]): Promise<Answer> {
   try {
@@ -18,75 +28,98 @@ async function postTo(pieceId: string, events: readonly JournalEvent[]): Promise
       body: JSON.stringify({ events }),
       keepalive: events.length < MOST_IN_A_KEPT_POST,
     });
-    if (response.ok) return 'stored';
     if (response.status >= 500) return 'later';
-    const body = (await response.json().catch(() => null)) as { refused?: { message?: string } } | null;
-    return { refused: body?.refused?.message ?? `The server refused it (${response.status}).` };
+    const reply = (await response.json().catch(() => null)) as Reply | null;
+    if (!response.ok)
+      return { refused: reply?.refused?.message ?? `The server refused it (${response.status}).` };
+    const stored = reply?.events?.map(({ seq }) => seq) ?? [];
+    // An answer that is not the app's own (a network that asks for a password first, say) stores nothing.
+    return stored.length === events.length ? { stored } : 'later';
   } catch {
     return 'later';
   }
 }
 
-/**
- * Sends what is waiting and fetches what other devices did, at the start and whenever the page comes back into view.
- * At the start because the page before this one may have been answered after this one was rendered.
- */
-function useComingBack(outbox: Outbox) {
+/** The line is open while the page is in sight; each time it opens, and when the plan was changed, the page is fetched anew. */
+function useLine(pieceId: string, journal: DeviceJournal, plans: number): Line {
+  const [line, setLine] = useState<Line>('closed');
   const revalidator = useRevalidator();
   const revalidate = useRef(revalidator.revalidate);
   useEffect(() => {
     revalidate.current = revalidator.revalidate;
   });
   useEffect(() => {
-    outbox.start();
-    void revalidate.current();
+    let here = true;
+    const live = new LiveLine(`/pieces/${pieceId}`, journal, (now) => {
+      setLine(now);
+      if (now === 'open') {
+        void revalidate.current();
+        journal.send();
+      }
+    });
     const look = () => {
-      if (document.visibilityState !== 'visible') return;
-      void outbox.send();
-      void revalidate.current();
+      if (!here) return;
+      if (document.visibilityState !== 'visible') return live.close();
+      journal.send();
+      live.open();
     };
+    const beside = ({ key }: StorageEvent) => key?.startsWith(prefixOf('unsent', pieceId)) && journal.send();
+    // Where the line goes on is known when the copy is read.
+    void journal.start().then(look);
     document.addEventListener('visibilitychange', look);
-    window.addEventListener('focus', look);
     window.addEventListener('online', look);
+    window.addEventListener('storage', beside);
     return () => {
+      here = false;
       document.removeEventListener('visibilitychange', look);
-      window.removeEventListener('focus', look);
       window.removeEventListener('online', look);
-      outbox.stop();
+      window.removeEventListener('storage', beside);
+      live.close();
+      journal.stop();
     };
-  }, [outbox]);
+  }, [pieceId, journal]);
+  const seen = useRef(plans);
+  useEffect(() => {
+    if (plans > seen.current) void revalidate.current();
+    seen.current = plans;
+  }, [plans]);
+  return line;
 }
 
+/** Rows that live in this open page alone are not left without a word. */
+function useStaying(unkept: number) {
+  useEffect(() => {
+    if (unkept === 0) return;
+    const stay = (event: BeforeUnloadEvent) => event.preventDefault();
+    window.addEventListener('beforeunload', stay);
+    return () => window.removeEventListener('beforeunload', stay);
+  }, [unkept]);
+}
+
+/** Give its component the piece's id as key: another piece is another journal. */
 export function useJournal(pieceId: string, stored: readonly JournalEvent[]) {
-  const outbox = useMemo(
-    () =>
-      new Outbox(
-        pieceId,
-        () => window.localStorage,
-        (events) => postTo(pieceId, events),
-      ),
-    [pieceId],
-  );
-  const { acknowledged, pending, saving, refused } = useSyncExternalStore(
-    outbox.subscribe,
-    outbox.getState,
-    () => EMPTY_OUTBOX,
-  );
-  useComingBack(outbox);
+  const [journal] = useState(() => {
+    const post = (events: readonly JournalEvent[]) => postTo(pieceId, events);
+    return new DeviceJournal(pieceId, { store: deviceStore, post, copies: browserCopies }, stored);
+  });
+  const [asRendered] = useState(journal.getState);
+  const device = useSyncExternalStore(journal.subscribe, journal.getState, () => asRendered);
+  const { events, pending, saving, refused, unkept, copied, copyRefused } = device;
+  useEffect(() => journal.offer(stored), [journal, stored]);
+  const plans = useMemo(() => events.filter(({ kind }) => kind === 'planChanged').length, [events]);
+  const line = useLine(pieceId, journal, plans);
+  useStaying(unkept.length);
   const record = useCallback(
     (happening: Happening): string => {
       const id = uuid();
-      const device = deviceName(window.localStorage, () => `device-${uuid().slice(-8)}`);
-      outbox.add({ id, device, deviceTime: new Date().toISOString(), ...happening });
+      journal.record({ id, device: deviceName(deviceStore()), deviceTime: new Date().toISOString(), ...happening }); // prettier-ignore
       return id;
     },
-    [outbox],
+    [journal],
   );
-  const dismiss = useCallback((id: string) => outbox.dismiss(id), [outbox]);
-  const events = useMemo(
-    () => withPending(withPending(stored, acknowledged), pending),
-    [stored, acknowledged, pending],
-  );
+  const dismiss = useCallback((id: string) => journal.dismiss(id), [journal]);
   const state = useMemo(() => fold(events), [events]);
-  return { events, state, record, saving, refused, dismiss };
+  const kept = { line, unsent: pending.length, unkept: unkept.length, copied, copyRefused };
+  return { events, state, record, saving, refused, dismiss, kept };
 }
+export type Kept = ReturnType<typeof useJournal>['kept'];

@@ -57,12 +57,12 @@ const alive = (page: Page) =>
   });
 
 export async function visit(page: Page, url: string) {
-  await page.goto(url, { waitUntil: 'networkidle0' });
+  await page.goto(url, { waitUntil: 'networkidle2' });
   await alive(page);
 }
 
 export async function reload(page: Page) {
-  await page.reload({ waitUntil: 'networkidle0' });
+  await page.reload({ waitUntil: 'networkidle2' });
   await alive(page);
 }
 

@@ -4,7 +4,7 @@ import { MOST_EVENTS_IN_A_POST, postSchema } from '@core/journal/schema';
 import type { JournalEvent } from '@core/journal/events';
 import { misfit, repeatsIn } from '@core/journal/misfit';
 import { database, LOCAL_KNITTER } from '~/db/client.server';
-import { appendEvents, readRepeats } from '~/db/journal.server';
+import { appendEvents, readJournal, readRepeats } from '~/db/journal.server';
 import { planInUse } from '~/db/pieces.server';
 import type { Route } from './+types/route';
 
@@ -17,6 +17,14 @@ type Refusal = {
   readonly message: string;
 };
 const refuse = (status: number, refusal: Refusal) => data({ refused: refusal }, { status });
+
+/** The whole journal, for a device whose copy is of another one. */
+export async function loader({ params }: Route.LoaderArgs) {
+  const db = await database();
+  const plan = await planInUse(db, LOCAL_KNITTER, params.pieceId);
+  if (!plan) return refuse(404, { code: 'no-such-piece', message: 'There is no such piece on this bench.' });
+  return { events: await readJournal(db, LOCAL_KNITTER, params.pieceId) };
+}
 
 export async function action({ request, params }: Route.ActionArgs) {
   if (request.method !== 'POST') return refuse(405, { code: 'post-only', message: 'Events are posted.' });

@@ -105,7 +105,11 @@ function LogLine({
   );
 }
 
-export default function Logbook({ loaderData }: Route.ComponentProps) {
+export default function LogbookRoute({ loaderData }: Route.ComponentProps) {
+  return <Logbook key={loaderData.piece.id} loaderData={loaderData} />;
+}
+
+function Logbook({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
   const { piece, panels, events: stored, units } = loaderData;
   const { events, state, record, refused, dismiss } = useJournal(piece.id, stored);
   const clock = useClock();
@@ -123,7 +127,7 @@ export default function Logbook({ loaderData }: Route.ComponentProps) {
         <p className="mt-4 rounded-xl border-2 border-line bg-sheet p-4">
           {state.strays.length} {state.strays.length === 1 ? 'row' : 'rows'} (row{' '}
           {state.strays.map(({ row }) => row).join(', ')}) came from a device that did not know of a rip. They
-          are kept here and not counted. If they are on the fabric after all, set the row of the piece.
+          are kept here and not counted. At the needles you are shown both stories, and decide.
         </p>
       )}
       {refused.length > 0 && (

@@ -1,22 +1,12 @@
 /** Corrections and anchors: rip back, set a row, note. Each says what it will do before it does it. */
 import { useId, useState, type FormEvent, type ReactNode } from 'react';
-import type { Happening } from '@core/journal/events';
-import type { JournalState } from '@core/journal/fold';
 import { positionOfRow } from '@core/chart/chart';
-import type { Units } from '@core/plan/units';
 import { Modal } from '~/ui/modal';
 import MeasureForm from './measure-dialog';
+import { SavedForm } from './saved-dialog';
+import { StoriesForm } from './stories-dialog';
+import type { DialogName, DialogProps } from './dialog-props';
 import { numberProblem } from './number-problem';
-import type { NeedlesView } from './view';
-
-export type DialogName = 'rip' | 'setRow' | 'setPanel' | 'note' | 'measure';
-type Props = {
-  view: NeedlesView;
-  state: JournalState;
-  units: Units;
-  record: (happening: Happening) => string;
-  close: () => void;
-};
 
 function NumberField({
   label,
@@ -81,7 +71,7 @@ function Form({
   );
 }
 
-function RipForm({ view, state, record, close }: Props) {
+function RipForm({ view, state, record, close }: DialogProps) {
   const lowest = state.lifelines[state.lifelines.length - 1]?.row;
   const [to, setTo] = useState(String(lowest ?? Math.max(0, view.done - 1)));
   const ready = numberProblem(to, 0, view.done - 1) === null;
@@ -111,7 +101,7 @@ function RipForm({ view, state, record, close }: Props) {
   );
 }
 
-function SetRowForm({ view, state, record, close }: Props) {
+function SetRowForm({ view, state, record, close }: DialogProps) {
   const [row, setRow] = useState(String(view.done));
   const most = view.sheet.rows;
   const ready = numberProblem(row, 0, most) === null;
@@ -137,7 +127,7 @@ function SetRowForm({ view, state, record, close }: Props) {
   );
 }
 
-function SetPanelForm({ view, record, close }: Props) {
+function SetPanelForm({ view, record, close }: DialogProps) {
   const [panel, setPanel] = useState(view.columns[0]?.id ?? '');
   const column = view.columns.find(({ id }) => id === panel);
   const [pattern, setPattern] = useState(String(column?.pattern.number ?? 1));
@@ -219,7 +209,7 @@ function SetPanelForm({ view, record, close }: Props) {
   );
 }
 
-function NoteForm({ view, record, close }: Props) {
+function NoteForm({ view, record, close }: DialogProps) {
   const [text, setText] = useState('');
   const id = useId();
   return (
@@ -251,16 +241,20 @@ const TITLES: Record<DialogName, string> = {
   setPanel: 'Set the row of a panel',
   note: 'A note',
   measure: 'Measure and weigh',
+  stories: 'Two stories of these rows',
+  saved: 'What is saved where',
 };
-const FORMS: Record<DialogName, (props: Props) => ReactNode> = {
+const FORMS: Record<DialogName, (props: DialogProps) => ReactNode> = {
   rip: RipForm,
   setRow: SetRowForm,
   setPanel: SetPanelForm,
   note: NoteForm,
   measure: MeasureForm,
+  stories: StoriesForm,
+  saved: SavedForm,
 };
 
-export default function NeedlesDialog({ name, ...props }: Props & { name: DialogName }) {
+export default function NeedlesDialog({ name, ...props }: DialogProps & { name: DialogName }) {
   const Body = FORMS[name];
   return (
     <Modal title={TITLES[name]} open onOpenChange={(open) => !open && props.close()}>

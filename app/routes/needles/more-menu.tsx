@@ -20,7 +20,7 @@ import {
 import type { ReactNode } from 'react';
 import type { Happening } from '@core/journal/events';
 import type { JournalState } from '@core/journal/fold';
-import type { DialogName } from './dialogs';
+import type { DialogName } from './dialog-props';
 import type { NeedlesView } from './view';
 
 export default function MoreMenu({

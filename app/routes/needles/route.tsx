@@ -1,13 +1,15 @@
 /** At the needles: the row in hand, what crosses, what to count, and one huge control. */
 import { lazy, Suspense, useMemo, useState } from 'react';
-import { data, useFetcher } from 'react-router';
+import { data } from 'react-router';
 import { Toaster } from '~/ui/toaster';
 import type { CrossingBox } from '@core/fabric/shapes';
 import { database, LOCAL_KNITTER } from '~/db/client.server';
 import { readJournal } from '~/db/journal.server';
 import { findPiece, readSettings } from '~/db/pieces.server';
 import { useJournal } from '~/journal/use-journal';
+import { useOffline } from '~/offline/use-offline';
 import { CuePanel } from './cue-panel';
+import type { DialogName } from './dialog-props';
 import { FabricPanel } from './fabric-panel';
 import { TopBar } from './top-bar';
 import { useKeys } from './use-keys';
@@ -16,6 +18,7 @@ import type { Route } from './+types/route';
 
 /** Fetched when the first crossing is touched. */
 const FaultSheet = lazy(() => import('./fault-sheet'));
+const NeedlesDialog = lazy(() => import('./dialogs'));
 
 export async function loader({ params }: Route.LoaderArgs) {
   const db = await database();
@@ -35,11 +38,22 @@ export const meta: Route.MetaFunction = ({ data: loaded }) => [
   { title: `${(loaded as { piece?: { name: string } } | undefined)?.piece?.name ?? 'Piece'} · Gritch` },
 ];
 
-export default function Needles({ loaderData }: Route.ComponentProps) {
+export default function NeedlesRoute({ loaderData }: Route.ComponentProps) {
+  return <Needles key={loaderData.piece.id} loaderData={loaderData} />;
+}
+
+function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
   const { piece, events: stored, settings } = loaderData;
-  const { state, record, saving, refused } = useJournal(piece.id, stored);
-  const fetcher = useFetcher();
-  const view = useMemo(() => needlesView(piece.plan, state, settings), [piece.plan, state, settings]);
+  const { events, state, record, saving, refused, kept } = useJournal(piece.id, stored);
+  const here = `/pieces/${piece.id}`;
+  const { offline, newer, takeNewer } = useOffline([here, '/', `${here}/logbook`]);
+  const [dialog, setDialog] = useState<DialogName | null>(null);
+  const [face, setFace] = useState<'faces' | 'chart' | null>(null);
+  const wrongSide = settings.wrongSide ?? face;
+  const view = useMemo(
+    () => needlesView(piece.plan, state, { ...settings, wrongSide }),
+    [piece.plan, state, settings, wrongSide],
+  );
   const [touched, setTouched] = useState<CrossingBox | null>(null);
   const [released, setReleased] = useState<readonly { row: number; columns: readonly number[] }[]>([]);
   const close = () => {
@@ -55,8 +69,12 @@ export default function Needles({ loaderData }: Route.ComponentProps) {
   };
   useKeys({ complete, undo, paused: touched !== null });
 
-  const chooseFace = (wrongSide: 'faces' | 'chart') =>
-    fetcher.submit({ intent: 'wrongSide', wrongSide }, { method: 'post', action: '/knitter' });
+  /** Holds at once; without a network it is asked again on another day. */
+  const chooseFace = (chosen: 'faces' | 'chart') => {
+    setFace(chosen);
+    const body = new URLSearchParams({ intent: 'wrongSide', wrongSide: chosen });
+    void fetch('/knitter.data', { method: 'POST', body }).catch(() => undefined);
+  };
 
   return (
     <main className="needles" data-yarn={piece.yarn}>
@@ -65,8 +83,10 @@ export default function Needles({ loaderData }: Route.ComponentProps) {
         view={view}
         state={state}
         saving={saving}
-        units={settings.units}
+        kept={kept}
+        newer={newer}
         record={record}
+        open={setDialog}
       />
       <FabricPanel
         view={view}
@@ -74,7 +94,7 @@ export default function Needles({ loaderData }: Route.ComponentProps) {
         touched={touched}
         released={released}
         onTouch={setTouched}
-        askFace={settings.wrongSide === null ? chooseFace : null}
+        askFace={wrongSide === null ? chooseFace : null}
       />
       <CuePanel
         view={view}
@@ -97,7 +117,29 @@ export default function Needles({ loaderData }: Route.ComponentProps) {
           />
         </Suspense>
       )}
-      <Toaster strays={state.strays} refused={refused} pieceId={piece.id} />
+      {dialog && (
+        <Suspense>
+          <NeedlesDialog
+            name={dialog}
+            view={view}
+            state={state}
+            events={events}
+            units={settings.units}
+            record={record}
+            saving={saving}
+            kept={kept}
+            offline={offline}
+            takeNewer={newer ? takeNewer : null}
+            close={() => setDialog(null)}
+          />
+        </Suspense>
+      )}
+      <Toaster
+        strays={state.strays.length}
+        refused={refused}
+        pieceId={piece.id}
+        onStories={() => setDialog('stories')}
+      />
     </main>
   );
 }

@@ -5,29 +5,25 @@ import { BookOpen, ChevronLeft, Ellipsis } from 'lucide-react';
 import type { Happening } from '@core/journal/events';
 import type { JournalState } from '@core/journal/fold';
 import type { Saving } from '~/journal/outbox';
-import type { Units } from '@core/plan/units';
-import type { DialogName } from './dialogs';
+import type { Kept } from '~/journal/use-journal';
+import type { DialogName } from './dialog-props';
+import { savingWords } from './saving-words';
 import type { NeedlesView } from './view';
-
-const SAVING_WORDS: Record<Saving, string> = {
-  saved: 'saved',
-  sending: 'saving …',
-  waiting: 'kept on this device, not sent yet',
-};
 
 type Props = {
   piece: { id: string; name: string };
   view: NeedlesView;
   state: JournalState;
   saving: Saving;
-  units: Units;
+  kept: Kept;
+  newer: boolean;
   record: (happening: Happening) => string;
+  open: (dialog: DialogName) => void;
 };
 
 /** Fetched when they are first wanted, or when a hand comes near. */
 const loadMenu = () => import('./more-menu');
 const MoreMenu = lazy(loadMenu);
-const NeedlesDialog = lazy(() => import('./dialogs'));
 
 function More(props: React.ComponentPropsWithRef<'button'>) {
   return (
@@ -38,8 +34,7 @@ function More(props: React.ComponentPropsWithRef<'button'>) {
   );
 }
 
-export function TopBar({ piece, view, state, saving, units, record }: Props) {
-  const [dialog, setDialog] = useState<DialogName | null>(null);
+export function TopBar({ piece, view, state, saving, kept, newer, record, open }: Props) {
   const [menu, setMenu] = useState(false);
   const closed = (
     <More
@@ -56,9 +51,17 @@ export function TopBar({ piece, view, state, saving, units, record }: Props) {
         <ChevronLeft aria-hidden="true" />
       </Link>
       <h1 className="piece-name">{piece.name}</h1>
-      <p className="saving" role="status" data-state={saving} data-testid="saving">
-        {SAVING_WORDS[saving]}
-      </p>
+      <div role="status">
+        <button
+          type="button"
+          className="saving"
+          data-state={kept.unkept > 0 ? 'unkept' : saving}
+          onClick={() => open('saved')}
+        >
+          <span data-testid="saving">{savingWords(saving, kept)}</span>
+          {newer && <span className="newer">newer version ready</span>}
+        </button>
+      </div>
       <Link to={`/pieces/${piece.id}/logbook`} className="quiet-button">
         <BookOpen aria-hidden="true" size={22} /> <span className="wide-only">Logbook</span>
       </Link>
@@ -69,24 +72,12 @@ export function TopBar({ piece, view, state, saving, units, record }: Props) {
             view={view}
             state={state}
             record={record}
-            open={setDialog}
+            open={open}
             trigger={<More />}
           />
         </Suspense>
       ) : (
         closed
-      )}
-      {dialog && (
-        <Suspense>
-          <NeedlesDialog
-            name={dialog}
-            view={view}
-            state={state}
-            units={units}
-            record={record}
-            close={() => setDialog(null)}
-          />
-        </Suspense>
       )}
     </header>
   );

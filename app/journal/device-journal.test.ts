@@ -1,0 +1,220 @@
+/**
+ * Two devices and a server against a simple reference: whatever is knitted, ripped, undone, sent, lost on the way, killed
+ * and reopened in whatever order, every entry arrives once, in its device's order, and both devices end at the same row.
+ */
+import 'fake-indexeddb/auto';
+import fc from 'fast-check';
+import { FIRST_LIFE, type Happening, type JournalEvent } from '@core/journal/events';
+import { fold } from '@core/journal/fold';
+import { MapCopies, MapStore } from '~/testing/map-store';
+import { browserCopies } from './copies';
+import { DeviceJournal } from './device-journal';
+import type { Answer } from './outbox';
+import { Replica } from './replica';
+
+const settled = () => new Promise((resolve) => setImmediate(resolve));
+const rest = async () => {
+  for (let i = 0; i < 6; i += 1) await settled();
+};
+
+/** The server as far as a device knows it: every id once, numbered from 1. */
+class Server {
+  log: JournalEvent[] = [];
+  store(batch: readonly JournalEvent[]): Answer {
+    for (const event of batch) if (!this.log.some(({ id }) => id === event.id)) this.log.push(event);
+    return { stored: batch.map(({ id }) => this.log.findIndex((event) => event.id === id) + 1) };
+  }
+}
+
+class Device {
+  readonly store = new MapStore();
+  readonly copies = new MapCopies();
+  readonly made: string[] = [];
+  online = true;
+  loseNextAnswer = false;
+  journal: DeviceJournal;
+
+  constructor(
+    readonly name: string,
+    private readonly server: Server,
+    private readonly idOf: () => string,
+  ) {
+    this.journal = this.open();
+  }
+
+  private open() {
+    const post = async (events: readonly JournalEvent[]): Promise<Answer> => {
+      if (!this.online) return 'later';
+      const answer = this.server.store(events);
+      if (!this.loseNextAnswer) return answer;
+      this.loseNextAnswer = false;
+      return 'later';
+    };
+    const journal = new DeviceJournal('piece', { store: () => this.store, post, copies: this.copies });
+    void journal.start();
+    return journal;
+  }
+
+  /** As if the tab were killed and opened again. */
+  reopen() {
+    this.journal.stop();
+    this.journal = this.open();
+  }
+  /** What the live line would bring. */
+  follow() {
+    if (this.online) this.server.log.forEach((event, i) => this.journal.take(i + 1, event));
+  }
+  get state() {
+    return fold(this.journal.getState().events);
+  }
+  record(happening: Happening) {
+    const event = { id: this.idOf(), device: this.name, deviceTime: '2026-11-20T18:00:00.000Z', ...happening } as JournalEvent; // prettier-ignore
+    this.made.push(event.id);
+    this.journal.record(event);
+  }
+}
+
+/** Rows done by the plainest of rules: the next row counts, a rip begins a new life, the newest step can be undone. */
+function reference(log: readonly JournalEvent[]): number {
+  let [life, done] = [FIRST_LIFE as string, 0];
+  const steps: { id: string; life: string; done: number }[] = [];
+  const seen = new Set<string>();
+  for (const event of log) {
+    if (seen.has(event.id)) continue;
+    seen.add(event.id);
+    const before = { id: event.id, life, done };
+    if (event.kind === 'rowDone' && event.life === life && event.row === done + 1) done += 1;
+    else if (event.kind === 'ripped' && event.life === life && event.to < done)
+      [life, done] = [event.id, event.to];
+    else if (event.kind === 'undo' && steps[steps.length - 1]?.id === event.target) {
+      const step = steps.pop() as (typeof steps)[number];
+      [life, done] = [step.life, step.done];
+      continue;
+    } else continue;
+    steps.push(before);
+  }
+  return done;
+}
+
+const DEEDS = ['knit', 'knit', 'knit', 'rip', 'undo', 'offline', 'online', 'lose', 'kill', 'follow'] as const;
+const walk = fc.array(fc.tuple(fc.constantFrom(0, 1), fc.constantFrom(...DEEDS), fc.nat(3)), {
+  minLength: 4,
+  maxLength: 40,
+});
+
+async function act(device: Device, deed: (typeof DEEDS)[number], how: number) {
+  const { state } = device;
+  if (deed === 'knit') device.record({ kind: 'rowDone', life: state.life, row: state.done + 1 });
+  else if (deed === 'rip' && state.done > 0)
+    device.record({ kind: 'ripped', life: state.life, to: Math.max(0, state.done - 1 - how) });
+  else if (deed === 'undo' && state.undoTarget) device.record({ kind: 'undo', target: state.undoTarget });
+  else if (deed === 'offline') device.online = false;
+  else if (deed === 'online') {
+    device.online = true;
+    device.journal.send();
+  } else if (deed === 'lose') device.loseNextAnswer = true;
+  else if (deed === 'kill') device.reopen();
+  else if (deed === 'follow') device.follow();
+  if (how > 0) await settled();
+}
+
+describe('two devices and a server', () => {
+  it('agree with a simple reference in the end, with every entry there once and in order', () =>
+    fc.assert(
+      fc.asyncProperty(walk, fc.infiniteStream(fc.nat(0xffff)), async (deeds, chance) => {
+        const server = new Server();
+        let n = 0;
+        // Ids that jump to and fro, as those of a device whose clock does.
+        const idOf = () => `id-${String(chance.next().value).padStart(6, '0')}-${(n += 1)}`;
+        const devices = [new Device('phone', server, idOf), new Device('laptop', server, idOf)];
+        for (const [which, deed, how] of deeds) await act(devices[which] as Device, deed, how);
+        for (const device of devices) {
+          device.online = true;
+          device.loseNextAnswer = false;
+          device.reopen();
+          await rest();
+        }
+        await rest();
+        for (const device of devices) {
+          device.follow();
+          await rest();
+          const { pending, refused, events } = device.journal.getState();
+          expect([pending, refused]).toEqual([[], []]);
+          expect(events.map(({ id }) => id)).toEqual(server.log.map(({ id }) => id));
+          expect(device.state.done).toBe(reference(server.log));
+          const own = server.log.filter((event) => event.device === device.name);
+          expect(own.map(({ id }) => id)).toEqual(device.made);
+          device.journal.stop();
+        }
+      }),
+      { numRuns: 150 },
+    ));
+});
+
+const row = (n: number): JournalEvent =>
+  ({ id: `row-${n}`, device: 'd', deviceTime: '2026-11-20T18:00:00.000Z', kind: 'rowDone', life: FIRST_LIFE, row: n }) as JournalEvent; // prettier-ignore
+const rows = (from: number, to: number) => Array.from({ length: to - from + 1 }, (_, i) => row(from + i));
+
+describe('a copy of the journal', () => {
+  it('fills gaps in whatever order events arrive', () =>
+    fc.assert(
+      fc.property(fc.shuffledSubarray([1, 2, 3, 4, 5, 6, 7, 8], { minLength: 8 }), (order) => {
+        const replica = new Replica();
+        for (const seq of order) replica.take(seq, row(seq));
+        expect(replica.known).toEqual(rows(1, 8));
+        expect(replica.take(4, row(4))).toBe(false);
+      }),
+    ));
+  it('shows what came ahead of its turn after what is known', () => {
+    const replica = new Replica();
+    replica.offer(rows(1, 3));
+    replica.take(6, row(6));
+    replica.take(5, row(5));
+    expect([replica.known.length, replica.events.map(({ id }) => id)]).toEqual([3, ['row-1', 'row-2', 'row-3', 'row-5', 'row-6']]); // prettier-ignore
+  });
+  it('is taken up again after the page was closed, server or no server', async () => {
+    const server = new Server();
+    const device = new Device('phone', server, () => 'x');
+    server.log = rows(1, 5);
+    device.follow();
+    await rest();
+    device.online = false;
+    device.reopen();
+    await rest();
+    expect(device.state.done).toBe(5);
+    device.journal.stop();
+  });
+  it('goes to a server that has an older journal put back, so that nothing is lost', async () => {
+    const server = new Server();
+    const device = new Device('phone', server, () => 'x');
+    device.journal.offer(rows(1, 6));
+    server.log = rows(1, 4);
+    device.journal.replace(server.log);
+    await rest();
+    expect(server.log.map(({ id }) => id)).toEqual(rows(1, 6).map(({ id }) => id));
+    expect(device.state.done).toBe(6);
+  });
+  it('that the device refuses is said, and the rows go on', async () => {
+    const device = new Device('phone', new Server(), () => 'x');
+    device.copies.full = true;
+    device.journal.offer(rows(1, 2));
+    await rest();
+    expect(device.journal.getState()).toMatchObject({ copyRefused: true, copied: 0 });
+    expect(device.state.done).toBe(2);
+  });
+});
+
+describe("the browser's database", () => {
+  it('keeps each piece apart, and what follows a number is written over', async () => {
+    await browserCopies.write('a', 1, rows(1, 4));
+    await browserCopies.write('b', 1, rows(1, 1));
+    await browserCopies.write('a', 3, [row(30)]);
+    expect(await browserCopies.read('a')).toEqual([row(1), row(2), row(30)]);
+    expect([await browserCopies.read('b'), await browserCopies.read('c')]).toEqual([[row(1)], []]);
+  });
+  it('gives only what has no gap before it', async () => {
+    await browserCopies.write('gap', 1, [row(1)]);
+    await browserCopies.write('gap', 3, [row(3)]);
+    expect(await browserCopies.read('gap')).toEqual([row(1)]);
+  });
+});

@@ -1,0 +1,146 @@
+/**
+ * One piece's journal on one device: a copy of what the server has, then the device's own events that are still on their
+ * way. It works the same with and without a network; the live line only makes it quicker.
+ */
+import type { JournalEvent } from '@core/journal/events';
+import type { Copies } from './copies';
+import { EMPTY_OUTBOX, Outbox, type OutboxState, type Post } from './outbox';
+import type { Store } from './pending';
+import { Replica } from './replica';
+
+export type DeviceState = OutboxState & {
+  /** The journal as this device sees it. */
+  readonly events: readonly JournalEvent[];
+  /** Events that the server is known to have. */
+  readonly stored: number;
+  /** Events of the journal's beginning that are kept on this device. */
+  readonly copied: number;
+  /** The device refuses to keep a copy. */
+  readonly copyRefused: boolean;
+};
+
+type Parts = { readonly store: () => Store; readonly post: Post; readonly copies: Copies };
+
+export class DeviceJournal {
+  private readonly replica = new Replica();
+  private readonly outbox: Outbox;
+  private readonly listeners = new Set<() => void>();
+  private state: DeviceState;
+  private copied = 0;
+  private copyRefused = false;
+  private copying: Promise<void> = Promise.resolve();
+
+  constructor(
+    private readonly pieceId: string,
+    private readonly parts: Parts,
+    first: readonly JournalEvent[] = [],
+  ) {
+    this.replica.offer(first);
+    this.state = this.seen(EMPTY_OUTBOX);
+    this.outbox = new Outbox(pieceId, parts.store, parts.post, (event, seq) => {
+      if (this.replica.take(seq, event)) this.copy();
+    });
+    this.outbox.subscribe(() => this.tell());
+  }
+
+  readonly subscribe = (listener: () => void) => {
+    this.listeners.add(listener);
+    return () => void this.listeners.delete(listener);
+  };
+  readonly getState = () => this.state;
+
+  /** Where the live line goes on: the number and the id of the last event that is here without a gap. */
+  get place(): { readonly seq: number; readonly id: string } {
+    const { known } = this.replica;
+    return { seq: known.length, id: known[known.length - 1]?.id ?? '' };
+  }
+
+  private seen(outbox: OutboxState): DeviceState {
+    const events = this.replica.events;
+    const known = new Set(events.map(({ id }) => id));
+    const own = outbox.pending.filter(({ id }) => !known.has(id));
+    return {
+      ...outbox,
+      events: own.length > 0 ? [...events, ...own] : events,
+      stored: events.length,
+      copied: this.copied,
+      copyRefused: this.copyRefused,
+    };
+  }
+
+  private tell() {
+    this.state = this.seen(this.outbox.getState());
+    this.listeners.forEach((listener) => listener());
+  }
+
+  /** Takes up what the device has kept, and sends what is waiting. Resolves when the copy is read. */
+  start(): Promise<void> {
+    this.outbox.start();
+    return this.readCopy();
+  }
+  stop() {
+    this.outbox.stop();
+  }
+  /** Sends what is waiting, and looks whether another page of this device left something. */
+  send() {
+    this.outbox.start();
+  }
+
+  private async readCopy() {
+    try {
+      const kept = await this.parts.copies.read(this.pieceId);
+      this.copied = kept.length;
+      this.replica.offer(kept);
+    } catch {
+      this.copyRefused = true;
+    }
+    this.copy();
+    this.tell();
+  }
+
+  /** Writes what the copy lacks, one write after the other. */
+  private copy(from = this.copied) {
+    this.copying = this.copying.then(async () => {
+      const { known } = this.replica;
+      const start = Math.min(from, this.copied);
+      if (this.copyRefused || known.length <= start) return;
+      try {
+        await this.parts.copies.write(this.pieceId, start + 1, known.slice(start));
+        this.copied = known.length;
+      } catch {
+        this.copyRefused = true;
+      }
+      this.tell();
+    });
+  }
+
+  /** The journal as a page or another answer of the server has it. */
+  offer(events: readonly JournalEvent[]) {
+    if (!this.replica.offer(events)) return;
+    this.copy();
+    this.tell();
+  }
+
+  /** An event from the live line. */
+  take(seq: number, event: JournalEvent) {
+    if (!this.replica.take(seq, event)) return;
+    this.copy();
+    this.tell();
+  }
+
+  /** The server's journal is another one than this is a copy of. What it lacks is sent to it again. */
+  replace(events: readonly JournalEvent[]) {
+    const lost = this.replica.replace(events);
+    const waiting = new Set(this.state.pending.map(({ id }) => id));
+    this.copied = 0;
+    this.copy(0);
+    this.outbox.add(...lost.filter(({ id }) => !waiting.has(id)));
+  }
+
+  record(...events: readonly JournalEvent[]) {
+    this.outbox.add(...events);
+  }
+  dismiss(id: string) {
+    this.outbox.dismiss(id);
+  }
+}

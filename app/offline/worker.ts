@@ -1,0 +1,50 @@
+/**
+ * The service worker. Files of the build are put by when it is installed; pages are fetched from the network and kept, so
+ * that one that was opened once opens without it. Posts and live lines are never touched: unsent rows are the page's.
+ * A new version waits until the knitter takes it, or no page of the old one is open.
+ */
+import { cleanupOutdatedCaches, precache } from 'workbox-precaching';
+import { registerRoute, setCatchHandler } from 'workbox-routing';
+import { NetworkFirst } from 'workbox-strategies';
+import { NO_PAGE, PAGES, TAKE_OVER } from './names';
+
+declare const self: ServiceWorkerGlobalScope & {
+  readonly __WB_MANIFEST: { readonly url: string; readonly revision: string | null }[];
+};
+
+precache(self.__WB_MANIFEST);
+cleanupOutdatedCaches();
+
+/** Of whatever version: a page of a newer build finds what the waiting worker has put by. */
+registerRoute(
+  ({ url, sameOrigin }) => sameOrigin && /^\/(assets\/|icon|manifest)/.test(url.pathname),
+  async ({ request }) =>
+    (await caches.match(request, { ignoreSearch: true, ignoreVary: true })) ?? fetch(request),
+);
+
+/** A server in trouble is as good as none. */
+const soundOnly = {
+  fetchDidSucceed: async ({ response }: { response: Response }) => {
+    if (response.status >= 500) throw new Error(`the server answered ${response.status}`);
+    return response;
+  },
+};
+const pages = new NetworkFirst({
+  cacheName: PAGES,
+  networkTimeoutSeconds: 4,
+  plugins: [soundOnly],
+  matchOptions: { ignoreVary: true },
+});
+const isPage = (request: Request, url: URL) =>
+  (request.mode === 'navigate' || url.pathname.endsWith('.data')) && !/\/(live|file)$/.test(url.pathname);
+registerRoute(({ request, url, sameOrigin }) => sameOrigin && isPage(request, url), pages);
+
+setCatchHandler(async ({ request }) => {
+  const page = request.mode === 'navigate' ? await caches.match(NO_PAGE, { ignoreSearch: true }) : undefined;
+  return page ?? Response.error();
+});
+
+self.addEventListener('message', ({ data }) => {
+  if (data === TAKE_OVER) void self.skipWaiting();
+});
+self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()));

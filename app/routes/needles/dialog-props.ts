@@ -1,0 +1,23 @@
+/** What the dialogs of the needles screen are given. */
+import type { Happening, JournalEvent } from '@core/journal/events';
+import type { JournalState } from '@core/journal/fold';
+import type { Units } from '@core/plan/units';
+import type { Saving } from '~/journal/outbox';
+import type { Kept } from '~/journal/use-journal';
+import type { Offline } from '~/offline/use-offline';
+import type { NeedlesView } from './view';
+
+export type DialogName = 'rip' | 'setRow' | 'setPanel' | 'note' | 'measure' | 'stories' | 'saved';
+export type DialogProps = {
+  view: NeedlesView;
+  state: JournalState;
+  events: readonly JournalEvent[];
+  units: Units;
+  record: (happening: Happening) => string;
+  saving: Saving;
+  kept: Kept;
+  offline: Offline;
+  /** Where a newer version of the app waits. */
+  takeNewer: (() => void) | null;
+  close: () => void;
+};

@@ -1,0 +1,101 @@
+/** Rows that two devices tell differently: both stories side by side, and the knitter says what is on the needle. */
+import { useMemo, useState } from 'react';
+import { storiesOf, type Story, type Telling } from '@core/journal/stories';
+import { deviceName, deviceWords } from '~/device/name';
+import { deviceStore } from '~/device/store';
+import type { DialogProps } from './dialog-props';
+import { numberProblem } from './number-problem';
+
+const when = new Intl.DateTimeFormat('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit' });
+
+function Tale({ telling, own }: { telling: Telling; own: string }) {
+  const { device, first, last, from, to } = telling;
+  return (
+    <li>
+      {first === last ? `Row ${first}` : `Rows ${first} to ${last}`} on {deviceWords(device, own)},{' '}
+      {when.format(new Date(from))}
+      {to !== from && ` to ${when.format(new Date(to))}`}
+    </li>
+  );
+}
+
+/** What ended the life that the rows belong to. */
+function endWords({ ended }: Story, own: string): string {
+  if (!ended) return 'On the other side it is not known what these rows go on from.';
+  const who = deviceWords(ended.device, own);
+  const day = when.format(new Date(ended.deviceTime));
+  return ended.kind === 'ripped'
+    ? `Ripped back to row ${ended.to} on ${who}, ${day}`
+    : `Set to ${ended.row} rows done on ${who}, ${day}`;
+}
+
+export function StoriesForm({ events, state, view, record, close }: DialogProps) {
+  const own = deviceName(deviceStore());
+  const stories = useMemo(() => storiesOf(events, state), [events, state]);
+  const told = Math.max(...stories.flatMap(({ strays }) => strays.map(({ last }) => last)));
+  const [other, setOther] = useState('');
+  const settle = (rows: number) => {
+    if (rows !== state.done) record({ kind: 'rowSet', life: state.life, row: rows });
+    for (const { life } of stories) record({ kind: 'settled', life });
+    close();
+  };
+  if (stories.length === 0) return <p>Nothing is left to decide.</p>;
+  const ready = numberProblem(other, 0, view.sheet.rows) === null;
+  return (
+    <>
+      {stories.map((story) => (
+        <div key={story.life} className="stories">
+          <section>
+            <h3>Told late, not counted</h3>
+            <ul>
+              {story.strays.map((telling) => (
+                <Tale key={telling.device} telling={telling} own={own} />
+              ))}
+            </ul>
+          </section>
+          <section>
+            <h3>Meanwhile, as it counts</h3>
+            <ul>
+              <li>{endWords(story, own)}</li>
+              {story.since.map((telling) => (
+                <Tale key={telling.device} telling={telling} own={own} />
+              ))}
+            </ul>
+          </section>
+        </div>
+      ))}
+      <p className="mt-4 mb-3 font-semibold">
+        What is on the needle? Count, if you are not sure. You can undo this.
+      </p>
+      <div className="grid gap-3">
+        <button type="button" className="action-button" onClick={() => settle(state.done)}>
+          {state.done} rows, as it counts now
+        </button>
+        {told !== state.done && told <= view.sheet.rows && (
+          <button type="button" className="plain-button" onClick={() => settle(told)}>
+            {told} rows, as told late
+          </button>
+        )}
+        <form
+          className="flex gap-3"
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (ready) settle(Number(other));
+          }}
+        >
+          <input
+            className="field numerals"
+            inputMode="numeric"
+            aria-label="Another number of rows"
+            placeholder="another number"
+            value={other}
+            onChange={(event) => setOther(event.target.value)}
+          />
+          <button type="submit" className="plain-button" disabled={!ready}>
+            rows
+          </button>
+        </form>
+      </div>
+    </>
+  );
+}
