@@ -1,7 +1,8 @@
 /** A row in a knitter's words. */
-import type { CrossingStep, Motion, Step } from '@core/cue/steps';
+import type { CrossingStep, Step } from '@core/cue/steps';
+import { movesOf, type Move } from '@core/cue/technique';
 import type { Run } from '@core/stitch/runs';
-import type { Cell } from '@core/stitch/types';
+import type { Cell, Depth, Hold } from '@core/stitch/types';
 import { cellKey } from '@core/stitch/cells';
 import { fixedName } from '@core/notation/names';
 import { never } from '@core/result';
@@ -44,21 +45,6 @@ export function specialWords(cell: Cell, count: number): string {
   return `${SPECIAL_WORDS[name] ?? name}${count > 1 ? `, ${count} times` : ''}`;
 }
 
-export function motionWords(motion: Motion): string {
-  switch (motion.do) {
-    case 'hold':
-      return `${motion.count} to the cable needle, hold at the ${motion.where}`;
-    case 'holdCentre':
-      return `next ${motion.count} to a second needle, ${motion.where === 'between' ? 'between the two' : motion.where === 'above' ? 'in front of all' : 'behind all'}`;
-    case 'yarn':
-      return `yarn to ${motion.to}`;
-    case 'work':
-      return runWords(motion.run);
-    default:
-      return never(motion);
-  }
-}
-
 /** The hold, huge: "2 to the BACK". */
 export const holdWords = (step: CrossingStep) => `${step.heldCount} to the ${step.hold.toUpperCase()}`;
 
@@ -86,22 +72,37 @@ function fromNeedle(runs: readonly Run[], what: string): string {
   return `${what} ${count}: ${runs.map(runWords).join(', ')}`;
 }
 
+const CENTRE_PLACES: Readonly<Record<Depth | Hold, string>> = {
+  between: 'between the two',
+  above: 'in front of all',
+  below: 'behind all',
+  front: 'in front',
+  back: 'at the back',
+};
+const centreWords = ({ count, where }: Extract<Move, { do: 'hold' }>) =>
+  `next ${count} to a second needle, ${CENTRE_PLACES[where]}`;
+
 /** What follows the hold: "purl 1, yarn to back, knit the held 2". */
 export function restOfCrossing(step: CrossingStep): string {
-  const works = step.motions.filter((motion) => motion.do === 'work');
+  const moves = movesOf(step, 'cableNeedle');
   const parts: string[] = [];
-  let said = 'leftNeedle';
-  for (const [i, motion] of step.motions.entries()) {
-    const coming = step.motions.slice(i).find((m) => m.do === 'work');
-    if (motion.do === 'hold' || !coming) continue;
-    const within = coming.from === said && said !== 'leftNeedle';
-    if (within && motion.do !== 'holdCentre') continue;
-    if (motion.do === 'work' && motion.from !== 'leftNeedle') {
-      said = motion.from;
-      const runs = works.filter(({ from }) => from === motion.from).map(({ run }) => run);
-      const lead = step.motions[i - 1]?.do === 'yarn' ? '' : 'then ';
-      parts.push(`${lead}${fromNeedle(runs, motion.from === 'cableNeedle' ? 'the held' : 'the middle')}`);
-    } else parts.push(motionWords(motion));
+  let said = 'feeding';
+  for (const [i, move] of moves.entries()) {
+    if (i === 0) continue;
+    if (move.do === 'hold') parts.push(centreWords(move));
+    else if (move.do === 'yarn') {
+      const coming = moves[i + 1];
+      const within = coming?.do === 'work' && coming.from === said && said !== 'feeding';
+      if (!within) parts.push(`yarn to ${move.to}`);
+    } else if (move.do === 'work' && move.from === 'feeding') parts.push(runWords(move.run));
+    else if (move.do === 'work' && move.from !== said) {
+      said = move.from;
+      const lead = moves[i - 1]?.do === 'yarn' ? '' : 'then ';
+      const held = move.from === 'cableNeedle';
+      parts.push(
+        `${lead}${fromNeedle(held ? step.held : (step.centre?.runs ?? []), held ? 'the held' : 'the middle')}`,
+      );
+    }
   }
   return parts.join(', ');
 }

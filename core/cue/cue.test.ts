@@ -1,16 +1,17 @@
 import { ringFrom, sheetOf } from '../testing/plans';
 import { cueFor } from './cue';
 import type { Step } from './steps';
+import { movesOf } from './technique';
 
 const say = (step: Step): string => {
   if (step.kind === 'run') return `${step.run.stitch} ${step.run.count}`;
   if (step.kind === 'special') return `${step.cell.kind} ${step.count}`;
-  const motions = step.motions.map((m) => {
+  const moves = movesOf(step, 'cableNeedle').map((m) => {
     if (m.do === 'hold') return `${m.count} to the ${m.where}`;
     if (m.do === 'yarn') return `yarn to the ${m.to}`;
-    return m.do === 'work' ? `${m.run.stitch} ${m.run.count} from ${m.from}` : `centre ${m.where}`;
+    return m.do === 'work' ? `${m.run.stitch} ${m.run.count} from ${m.from}` : m.do;
   });
-  return `[${step.lean}: ${motions.join('; ')}]`;
+  return `[${step.lean}: ${moves.join('; ')}]`;
 };
 const steps = (chart: string, row: number, hand: 'right' | 'left' = 'right', more = {}) =>
   cueFor(sheetOf([{ rows: 20, panels: [{ chart }] }], more), row, hand).panels.flatMap((panel) =>
@@ -23,7 +24,7 @@ describe('steps in working order', () => {
     expect(steps(lopsided, 1)).toEqual([
       'knit 1',
       'purl 2',
-      '[right: 1 to the back; knit 2 from leftNeedle; yarn to the front; purl 1 from cableNeedle]',
+      '[right: 1 to the back; knit 2 from feeding; yarn to the front; purl 1 from cableNeedle]',
       'knit 3',
     ]));
   it('WS, right hand: from the left edge, faces flipped, alike ones merged', () =>
@@ -31,13 +32,13 @@ describe('steps in working order', () => {
   it('RS, left hand: from the left edge, and the hold changes sides', () =>
     expect(steps(lopsided, 1, 'left')).toEqual([
       'knit 3',
-      '[right: 2 to the front; purl 1 from leftNeedle; yarn to the back; knit 2 from cableNeedle]',
+      '[right: 2 to the front; purl 1 from feeding; yarn to the back; knit 2 from cableNeedle]',
       'purl 2',
       'knit 1',
     ]));
   it('an odd interval puts a crossing on a WS row: hold back still leans right, knit where the RS shows purls', () =>
     expect(steps('Row 1 (WS): C4B.\nRow 2: k4.', 1, 'right', { firstSide: 'WS' })).toEqual([
-      '[right: 2 to the back; knit 2 from leftNeedle; knit 2 from cableNeedle]',
+      '[right: 2 to the back; knit 2 from feeding; knit 2 from cableNeedle]',
     ]));
   it('unturned rows run to and fro and the hold goes with them (common practice, no published source)', () => {
     const more = { construction: 'unturned' as const };

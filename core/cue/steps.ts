@@ -1,17 +1,10 @@
-/** The stitches of a row as things to do, in working order, alike ones merged, with a crossing's motions. */
+/** The stitches of a row as things to do, in working order, alike ones merged. */
 import { columnsTaken, type LaidCell, type LaidRow } from '../chart/laid';
 import { cellKey } from '../stitch/cells';
 import { cellFromOtherSide } from '../stitch/looks';
 import { runsOf, type Run } from '../stitch/runs';
 import { cellForHand, wordsOfCrossing, type Working } from '../stitch/working';
-import type { Cell, Depth, Face, Hand, Hold, Lean, Stitch } from '../stitch/types';
-
-export type Motion =
-  | { readonly do: 'hold'; readonly count: number; readonly where: Hold }
-  /** The centre, on a needle of its own, seen from the knitter. */
-  | { readonly do: 'holdCentre'; readonly count: number; readonly where: Depth }
-  | { readonly do: 'yarn'; readonly to: Hold }
-  | { readonly do: 'work'; readonly run: Run; readonly from: 'leftNeedle' | 'cableNeedle' | 'secondNeedle' };
+import type { Cell, Depth, Hand, Hold, Lean } from '../stitch/types';
 
 /** Columns of the row below that a step works, right edge first. */
 type Where = { readonly columns: readonly number[] };
@@ -23,40 +16,17 @@ export type CrossingStep = Where & {
   readonly then: readonly Run[];
   readonly heldCount: number;
   readonly thenCount: number;
+  /** A middle group, with its place seen from the knitter. */
+  readonly centre?: { readonly runs: readonly Run[]; readonly count: number; readonly depth: Depth };
   /** Stitches on top and behind, seen from the RS. */
   readonly over: number;
   readonly under: number;
-  readonly motions: readonly Motion[];
 };
 export type Step =
   | (Where & { readonly kind: 'run'; readonly run: Run })
   /** An increase, decrease or bobble, as seen from the side it is worked on; leans are already the hand's. */
   | (Where & { readonly kind: 'special'; readonly cell: Cell; readonly count: number })
   | CrossingStep;
-
-const faceOf = (stitch: Stitch): Face | null =>
-  stitch.startsWith('slip') ? null : stitch === 'knit' || stitch === 'knitTbl' ? 'knit' : 'purl';
-const yarnFor = (face: Face): Hold => (face === 'knit' ? 'back' : 'front');
-
-/** The motions with a cable needle, with the yarn moves between its groups: the usual slip in knit over purl. */
-function motionsOf(words: ReturnType<typeof wordsOfCrossing>): Motion[] {
-  const motions: Motion[] = [{ do: 'hold', count: words.held.length, where: words.hold }];
-  if (words.centre)
-    motions.push({ do: 'holdCentre', count: words.centre.stitches.length, where: words.centre.depth });
-  let yarn: Hold | null = null;
-  const work = (stitches: readonly Stitch[], from: 'leftNeedle' | 'cableNeedle' | 'secondNeedle') => {
-    for (const run of runsOf(stitches)) {
-      const face = faceOf(run.stitch);
-      if (face && yarn !== null && yarn !== yarnFor(face)) motions.push({ do: 'yarn', to: yarnFor(face) });
-      if (face) yarn = yarnFor(face);
-      motions.push({ do: 'work', run, from });
-    }
-  };
-  work(words.then, 'leftNeedle');
-  if (words.centre) work(words.centre.stitches, 'secondNeedle');
-  work(words.held, 'cableNeedle');
-  return motions;
-}
 
 function crossingStep(
   cell: Extract<Cell, { kind: 'crossing' }>,
@@ -73,9 +43,15 @@ function crossingStep(
     then: runsOf(words.then),
     heldCount: words.held.length,
     thenCount: words.then.length,
+    ...(words.centre && {
+      centre: {
+        runs: runsOf(words.centre.stitches),
+        count: words.centre.stitches.length,
+        depth: words.centre.depth,
+      },
+    }),
     over: cell.over.length,
     under: cell.under.length,
-    motions: motionsOf(words),
   };
 }
 

@@ -1,0 +1,105 @@
+/** Every way to work a crossing, played through move by move, leaves the same stitches in the same crossed order. */
+import fc from 'fast-check';
+import { crossings } from '../testing/arbitrary';
+import { crossingFromOtherSide } from '../stitch/looks';
+import type { Run } from '../stitch/runs';
+import { wordsOfCrossing, type Working } from '../stitch/working';
+import type { Crossing, Hand, Stitch } from '../stitch/types';
+import { framesOf } from './frames';
+import { stepsOf, type CrossingStep } from './steps';
+import { canWork, movesOf, WAYS, wayFor, type Move, type Way } from './technique';
+import { layRow } from '../chart/laid';
+
+const WORKINGS: readonly (Working & { hand: Hand })[] = [
+  { side: 'RS', direction: 'rightToLeft', hand: 'right' },
+  { side: 'WS', direction: 'leftToRight', hand: 'right' },
+  { side: 'RS', direction: 'leftToRight', hand: 'left' },
+  { side: 'WS', direction: 'rightToLeft', hand: 'left' },
+];
+const stepFor = (crossing: Crossing, working: Working, hand: Hand) => {
+  const row = layRow([crossing]);
+  return stepsOf(row, row.cells, working, hand)[0] as CrossingStep;
+};
+const spread = (runs: readonly Run[]): Stitch[] =>
+  runs.flatMap(({ stitch, count }) => Array.from({ length: count }, () => stitch));
+const workOf = (moves: readonly Move[]) =>
+  spread(moves.flatMap((move) => (move.do === 'work' || move.do === 'workSecond' ? [move.run] : [])));
+
+const k2 = ['knit', 'knit'] as const;
+const C4B: Crossing = { kind: 'crossing', lean: 'right', over: [...k2], under: [...k2] };
+const T3B: Crossing = { kind: 'crossing', lean: 'right', over: [...k2], under: ['purl'] };
+const TWIST_LEFT: Crossing = { kind: 'crossing', lean: 'left', over: ['knit'], under: ['purl'] };
+const RIGHT_HANDED = WORKINGS[0] as Working & { hand: Hand };
+
+describe('the ways to work a crossing', () => {
+  it.each(WAYS)('%s: every stitch once, held group last, in crossed order on the taking needle', (way) =>
+    fc.assert(
+      fc.property(crossings, fc.constantFrom(...WORKINGS), (crossing, { hand, ...working }) => {
+        const step = stepFor(crossing, working, hand);
+        fc.pre(canWork(step, way));
+        const moves = movesOf(step, way);
+        const words = wordsOfCrossing(crossing, working);
+        expect(workOf(moves)).toEqual([...words.then, ...(words.centre?.stitches ?? []), ...words.held]);
+        const last = framesOf(step, moves).at(-1);
+        const order = last?.taking.toReversed();
+        // Before, from the tip: held, centre, then. Within a group nothing is turned about.
+        const [h, c] = [step.heldCount, step.centre?.count ?? 0];
+        const all = Array.from({ length: h + c + step.thenCount }, (_, i) => i);
+        expect(order?.map(({ id }) => id)).toEqual([...all.slice(h + c), ...all.slice(h, h + c), ...all.slice(0, h)]);
+        expect(order?.every(({ worked }) => worked)).toBe(true);
+        expect([last?.feeding, last?.waiting]).toEqual([[], []]);
+      }),
+    )); // prettier-ignore
+
+  it('a frame never loses or doubles a stitch', () =>
+    fc.assert(
+      fc.property(crossings, fc.constantFrom(...WAYS), (crossing, wished) => {
+        const step = stepFor(crossing, RIGHT_HANDED, 'right');
+        const all = step.heldCount + step.thenCount + (step.centre?.count ?? 0);
+        for (const frame of framesOf(step, movesOf(step, wayFor(step, wished)))) {
+          const loops = [frame.feeding, frame.taking, ...frame.waiting.map((one) => one.loops)].flat();
+          expect(new Set(loops.map(({ id }) => id)).size).toBe(all);
+          expect(loops).toHaveLength(all);
+        }
+      }),
+    ));
+
+  const say = (crossing: Crossing, way: Way) => movesOf(stepFor(crossing, RIGHT_HANDED, 'right'), way);
+  // Each of these is common practice, no published source.
+  it('reorder: for a right lean the needle goes in front into the far group, the near one is caught behind', () =>
+    expect(say(C4B, 'reorder').slice(0, 3)).toEqual([
+      { do: 'takeFar', count: 2, passing: 'front', free: 2 },
+      { do: 'catchNear', count: 2, where: 'back' },
+      { do: 'putFarBack', count: 2 },
+    ]));
+  it('slip and reach back: at the back for a right lean', () =>
+    expect(say(C4B, 'slipBack')).toMatchObject([
+      { do: 'slip', count: 2 },
+      { do: 'work', run: { stitch: 'knit', count: 2 } },
+      { do: 'reachBack', where: 'back' },
+      { do: 'slideOut', waiting: 2, worked: 2 },
+      { do: 'work', run: { stitch: 'knit', count: 2 } },
+    ]));
+  it('second stitch first, knit over purl to the left: purls the second from behind, then knits the first', () =>
+    expect(say(TWIST_LEFT, 'secondFirst')).toEqual([
+      { do: 'workSecond', run: { stitch: 'purl', count: 1 }, passing: 'back' },
+      { do: 'yarn', to: 'back' },
+      { do: 'work', run: { stitch: 'knit', count: 1 }, from: 'feeding' },
+      { do: 'dropBoth' },
+    ]));
+  it.each(['cableNeedle', 'marker', 'reorder', 'slipBack', 'hangFree'] as const)(
+    'knit over purl has the yarn move between the groups (%s)',
+    (way) => expect(say(T3B, way).filter((move) => move.do === 'yarn')).toEqual([{ do: 'yarn', to: 'front' }]),
+  ); // prettier-ignore
+  it('the hold says the same from either side: what was in front is in front again for its own other side', () => {
+    const ws = WORKINGS[1] as Working;
+    expect(stepFor(crossingFromOtherSide(crossingFromOtherSide(C4B)), ws, 'right').hold).toBe('back');
+  });
+  it('only one over one can be worked second stitch first; a middle group wants something to wait on', () => {
+    const centred: Crossing = { ...C4B, centre: { stitches: ['purl'], depth: 'below' } };
+    const can = (crossing: Crossing) => WAYS.filter((way) => canWork(stepFor(crossing, RIGHT_HANDED, 'right'), way));
+    expect([can(C4B).includes('secondFirst'), can(TWIST_LEFT).includes('secondFirst')]).toEqual([false, true]);
+    expect(can(centred)).toEqual(['cableNeedle', 'marker', 'hangFree']);
+    expect(wayFor(stepFor(centred, RIGHT_HANDED, 'right'), 'reorder')).toBe('cableNeedle');
+  }); // prettier-ignore
+});
