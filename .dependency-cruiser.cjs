@@ -12,7 +12,7 @@ const MAY = {
   place: ['piece', 'chart', 'stitch'],
   repair: ['piece', 'chart', 'stitch'],
   fabric: ['piece', 'chart', 'stitch'],
-  plan: ['piece', 'chart', 'stitch'],
+  plan: ['place', 'piece', 'chart', 'stitch'],
   draft: ['notation', 'plan', 'piece', 'chart', 'stitch'],
   formats: ['draft', 'journal', 'plan', 'notation', 'piece', 'chart', 'stitch'],
 };

@@ -134,7 +134,7 @@ describe('a journal that is kept', () => {
     await complete(page, 9);
     await complete(page, 10);
     await elsewhere(async (laptop) => {
-      await choose(laptop, 'Rip back');
+      await choose(laptop, 'Back to a row');
       await laptop.waitForSelector('[role=dialog] input:focus');
       await laptop.keyboard.press('Enter');
       await waitForDone(laptop, 7);

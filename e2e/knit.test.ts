@@ -86,7 +86,7 @@ describe('a knitter with a pasted pattern', () => {
   });
 
   it('rips back, and knits the same rows honestly again', async () => {
-    await choose(page, 'Rip back');
+    await choose(page, 'Back to a row');
     await fill(page, 'Last row that stays on the needle', '20');
     await press(page, 'Rip 9 rows');
     await waitForDone(page, 20);

@@ -111,7 +111,7 @@ describe('a phone offline through a rip', () => {
     await onPhone.setOfflineMode(true);
     await onPhone.evaluate(() => window.dispatchEvent(new Event('offline')));
     for (let row = 22; row <= 25; row += 1) await complete(onPhone, row);
-    await choose(onLaptop, 'Rip back');
+    await choose(onLaptop, 'Back to a row');
     await onLaptop.waitForSelector('[role=dialog] input:focus');
     await onLaptop.keyboard.type('15');
     await onLaptop.keyboard.press('Enter');

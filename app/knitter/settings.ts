@@ -2,6 +2,7 @@
 import type { School } from '@core/place/count';
 import type { Units } from '@core/plan/units';
 import type { Family } from '@core/notation/names';
+import type { Way } from '@core/cue/technique';
 import type { Hand } from '@core/stitch/types';
 
 export const THEMES = ['system', 'daylight', 'lamplight'] as const;
@@ -15,6 +16,9 @@ export type KnitterSettings = {
   /** On WS rows the fabric is shown as it faces her or as the chart shows it; null until she has chosen. */
   readonly wrongSide: 'faces' | 'chart' | null;
   readonly theme: Theme;
+  /** How she works crossings, and those of 1 over 1. */
+  readonly way: Exclude<Way, 'secondFirst'>;
+  readonly twistWay: Way;
 };
 
 export const USUAL: KnitterSettings = {
@@ -24,7 +28,13 @@ export const USUAL: KnitterSettings = {
   family: 'fraction',
   wrongSide: null,
   theme: 'system',
+  way: 'cableNeedle',
+  twistWay: 'cableNeedle',
 };
+
+/** The way she wishes for a crossing of so many over so many. */
+export const wishedWay = ({ way, twistWay }: KnitterSettings, held: number, then: number): Way =>
+  held === 1 && then === 1 ? twistWay : way;
 
 /** Yarns to choose from; their colours are in the style sheet. */
 export const YARNS = ['oat', 'slate', 'moss', 'madder', 'heather'] as const;

@@ -19,7 +19,7 @@ export const inSchool = (n: number, school: School) =>
   n - (school.loopCounts ? 0 : 1) - (school.crossingRowIsOne ? 0 : 1);
 
 export type Anchor = {
-  readonly kind: 'lifeline' | 'castOn' | 'sectionStart' | 'twist';
+  readonly kind: 'lifeline' | 'marker' | 'castOn' | 'sectionStart' | 'twist';
   readonly row: PieceRow;
 };
 export type Count =
@@ -77,9 +77,17 @@ function bestColumn(rows: readonly WorkRow[], crossing: CrossingAt): Candidate {
   return candidates.find(({ worked }) => worked === rows.length) ?? (candidates[0] as Candidate);
 }
 
+/** What hangs in the work: lifelines through a whole row, markers and pins in this panel. */
+export type Hung = readonly { readonly kind: 'lifeline' | 'marker'; readonly row: number }[];
+
+function topmost(hung: Hung, upTo: number): Anchor | null {
+  const below = hung.filter(({ row }) => row <= upTo).sort((a, b) => b.row - a.row);
+  return below[0] ? { kind: below[0].kind, row: pieceRow(below[0].row) } : null;
+}
+
 /** The first piece row of the stretch of sections that the panel has run through without a break, up to `row`. */
-function anchorFor(sheet: Worksheet, panel: string, row: number, lifelines: readonly number[]): Anchor {
-  const lifeline = Math.max(0, ...lifelines.filter((r) => r <= row));
+function anchorFor(sheet: Worksheet, panel: string, row: number, hung: Hung): Anchor {
+  const highest = topmost(hung, row);
   let section = sheet.firstRows.findLastIndex((first) => first <= Math.max(1, row));
   while (
     section > 0 &&
@@ -87,34 +95,34 @@ function anchorFor(sheet: Worksheet, panel: string, row: number, lifelines: read
   )
     section -= 1;
   const start = (sheet.firstRows[Math.max(0, section)] ?? 1) - 1;
-  if (lifeline > start) return { kind: 'lifeline', row: pieceRow(lifeline) };
+  if (highest && highest.row > start) return highest;
   return { kind: start === 0 ? 'castOn' : 'sectionStart', row: pieceRow(start) };
 }
 
 /**
  * What to count in one panel after `done` rows. Where the last crossing left no hole (a twist of 1 over 1), or
- * there is none yet, the count starts from a lifeline, the section's first row or the cast-on edge.
+ * there is none yet, the count starts from what hangs in the work, the section's first row or the cast-on edge.
  */
 export function countFor(
   sheet: Worksheet,
   panelId: string,
   done: number,
   school: School,
-  lifelines: readonly number[] = [],
+  hung: Hung = [],
 ): Count {
   const from = (anchor: Anchor): Count => ({ kind: 'noHole', anchor, rows: done - anchor.row });
   if (done < 1) return from({ kind: 'castOn', row: pieceRow(0) });
   const crossingRow = lastCrossing(sheet, panelId, done);
-  if (crossingRow === null) return from(anchorFor(sheet, panelId, done, lifelines));
+  if (crossingRow === null) return from(anchorFor(sheet, panelId, done, hung));
   const first = made(sheet, crossingRow);
   const panel = first.panels.find((p) => p.panel.id === panelId) as PanelRow;
   const crossings = crossingsOf(panel);
   const holed = crossings.find((at) => !isTwist(at));
   if (!holed) {
-    const lifeline = Math.max(0, ...lifelines.filter((r) => r <= done && r > crossingRow));
-    if (lifeline > 0) return from({ kind: 'lifeline', row: pieceRow(lifeline) });
+    const highest = topmost(hung, done);
+    if (highest && highest.row > crossingRow) return from(highest);
     return from(
-      crossings.length > 0 ? { kind: 'twist', row: crossingRow } : anchorFor(sheet, panelId, done, lifelines),
+      crossings.length > 0 ? { kind: 'twist', row: crossingRow } : anchorFor(sheet, panelId, done, hung),
     );
   }
   const rows = Array.from({ length: done - crossingRow + 1 }, (_, i) =>

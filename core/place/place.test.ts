@@ -72,7 +72,7 @@ describe('no hole to count from', () => {
       anchor: { kind: 'sectionStart', row: 4 },
       rows: 2,
     });
-    expect(countFor(sheet, 'rope', 6, full, [5])).toEqual({
+    expect(countFor(sheet, 'rope', 6, full, [{ kind: 'lifeline', row: 5 }])).toEqual({
       kind: 'noHole',
       anchor: { kind: 'lifeline', row: 5 },
       rows: 1,

@@ -3,7 +3,7 @@ import { isCrossing } from '../piece/crossings';
 import { nextCrossing } from '../piece/schedule';
 import type { Needle } from '../piece/making';
 import type { Section } from '../piece/plan';
-import { lastRowOf, type Worksheet } from '../piece/worksheet';
+import { lastRowOf, sectionIndexAt, type Worksheet } from '../piece/worksheet';
 import type { Chart } from '../chart/chart';
 import { expandRow } from '../chart/row';
 import type { Cell, Crossing } from '../stitch/types';
@@ -74,15 +74,34 @@ function cabledIn(sheet: Worksheet, section: number) {
   return { ids: panels.map(({ id }) => id), repeat, first, last };
 }
 
+/** The last row without a crossing in a stretch of rows. */
+function lastPlain(sheet: Worksheet, ids: readonly string[], from: number, to: number): number | null {
+  let row = to;
+  while (row >= from && ids.some((id) => nextCrossing(sheet, id, row)?.row === row)) row -= 1;
+  return row >= from ? row : null;
+}
+
+/** Short repeats are taken together: nobody runs a thread through every sixth row. */
+const ROWS_BETWEEN_LIFELINES = 16;
+
+/** The row for a lifeline in the repeats that a piece row lies in, and the row before them; null without cables. */
+export function lifelineRowAt(sheet: Worksheet, at: number): { row: number; after: number } | null {
+  const { ids, repeat, first, last } = cabledIn(sheet, sectionIndexAt(sheet, at));
+  if (repeat === 0) return null;
+  const stretch = repeat * Math.ceil(ROWS_BETWEEN_LIFELINES / repeat);
+  const from = at - ((at - first) % stretch);
+  const row = lastPlain(sheet, ids, from, Math.min(last, from + stretch - 1));
+  return row === null ? null : { row, after: from - 1 };
+}
+
 /** Rows without any crossing, one for each repeat of the longest cabled panel: the last plain one of each repeat. */
 export function lifelineRows(sheet: Worksheet, most = 3): number[] {
   const rows: number[] = [];
   sheet.plan.sections.forEach((_, s) => {
     const { ids, repeat, first, last } = cabledIn(sheet, s);
     for (let at = first; repeat > 0 && at <= last && rows.length < most; at += repeat) {
-      let row = Math.min(last, at + repeat - 1);
-      while (row >= at && ids.some((id) => nextCrossing(sheet, id, row)?.row === row)) row -= 1;
-      if (row >= at) rows.push(row);
+      const row = lastPlain(sheet, ids, at, Math.min(last, at + repeat - 1));
+      if (row !== null) rows.push(row);
     }
   });
   return rows;

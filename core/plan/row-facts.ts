@@ -3,7 +3,7 @@ import { expandRow } from '../chart/row';
 import { rowAt, type Chart } from '../chart/chart';
 import { isCrossing } from '../piece/crossings';
 import { positionIn, type PanelSpans } from '../piece/spans';
-import { charted, sectionIndexAt, type Worksheet } from '../piece/worksheet';
+import { charted, hasRow, sectionIndexAt, type Worksheet } from '../piece/worksheet';
 import { takes } from '../stitch/cells';
 import type { Cell } from '../stitch/types';
 
@@ -32,13 +32,32 @@ function factsOfChart(chart: Chart, repeats: number, position: PanelSpans[number
   return found;
 }
 
+/** What makes a row slow: crossings before all, then shaping. */
+export function rowKind(sheet: Worksheet, row: number): 'plain' | 'crossing' | 'shaping' {
+  if (!hasRow(sheet, row)) return 'plain';
+  if (rowFacts(sheet, row).crossings > 0) return 'crossing';
+  return sheet.shapes[sectionIndexAt(sheet, row)] && charted(sheet, row).acts.length > 0
+    ? 'shaping'
+    : 'plain';
+}
+
+/** {@link rowKind}, looked up once for each row. */
+export function rowKinds(sheet: Worksheet): (row: number) => ReturnType<typeof rowKind> {
+  const seen = new Map<number, ReturnType<typeof rowKind>>();
+  return (row) => {
+    const kind = seen.get(row) ?? rowKind(sheet, row);
+    seen.set(row, kind);
+    return kind;
+  };
+}
+
 /** One panel in a piece row as planned; nothing where it is not on the needle. */
 export function panelFacts(sheet: Worksheet, panelId: string, row: number): RowFacts {
   const s = sectionIndexAt(sheet, row);
   const { panels, lastRow } = sheet.plan.sections[s] as (typeof sheet.plan.sections)[number];
   const p = panels.findIndex(({ id }) => id === panelId);
   const panel = panels[p];
-  if (sheet.shapes[s] || lastRow !== undefined || !panel) {
+  if (sheet.shapes[s] || lastRow !== undefined || sheet.onces.has(row) || !panel) {
     const here = charted(sheet, row).panels.find((one) => one.panel.id === panelId);
     return factsOfCells(here?.cells.map(({ cell }) => cell) ?? []);
   }
@@ -50,7 +69,7 @@ export function panelFacts(sheet: Worksheet, panelId: string, row: number): RowF
 export function rowFacts(sheet: Worksheet, row: number): RowFacts {
   const s = sectionIndexAt(sheet, row);
   const { panels, lastRow } = sheet.plan.sections[s] as (typeof sheet.plan.sections)[number];
-  if (sheet.shapes[s] || lastRow !== undefined)
+  if (sheet.shapes[s] || lastRow !== undefined || sheet.onces.has(row))
     return factsOfCells(charted(sheet, row).laid.cells.map(({ cell }) => cell));
   const all = panels.map(({ id }) => panelFacts(sheet, id, row));
   const sum = (of: (facts: RowFacts) => number) => all.reduce((total, facts) => total + of(facts), 0);

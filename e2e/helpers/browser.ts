@@ -17,10 +17,13 @@ const FLAGS = [
 export const DESK = { width: 1280, height: 800 };
 export const PHONE = { width: 390, height: 844 };
 
+/** A test knits faster than any hand: its second taps are meant. */
+const HURRIED = { guard: false };
+
 export type OpenBrowser = {
   readonly browser: Browser;
-  /** A new tab; console errors and uncaught exceptions land in `troubles`. */
-  open(url: string, viewport?: { width: number; height: number }): Promise<Page>;
+  /** A new tab, on a device that behaves as `prefs` say; console errors and uncaught exceptions land in `troubles`. */
+  open(url: string, viewport?: { width: number; height: number }, prefs?: object): Promise<Page>;
   readonly troubles: string[];
   close(): Promise<void>;
 };
@@ -33,12 +36,15 @@ export async function openBrowser(): Promise<OpenBrowser> {
   return {
     browser,
     troubles,
-    open: async (url, viewport = DESK) => {
+    open: async (url, viewport = DESK, prefs = HURRIED) => {
       const page = await browser.newPage();
       page.setDefaultTimeout(15_000);
       page.on('console', (message) => message.type() === 'error' && troubles.push(message.text()));
       page.on('pageerror', (error) => troubles.push(String(error)));
       await page.setViewport(viewport);
+      await page.evaluateOnNewDocument((usual) => {
+        if (!localStorage.getItem('gritch.prefs')) localStorage.setItem('gritch.prefs', usual);
+      }, JSON.stringify(prefs));
       await visit(page, url);
       return page;
     },

@@ -3,8 +3,10 @@ import { data, Form, useNavigation } from 'react-router';
 import { z } from 'zod';
 import { FAMILIES } from '@core/notation/names';
 import { inSchool } from '@core/place/count';
+import { WAYS } from '@core/cue/technique';
 import { database, LOCAL_KNITTER } from '~/db/client.server';
 import { readSettings, saveSettings } from '~/db/pieces.server';
+import { WAY_WORDS } from '~/messages/moves';
 import { THEMES, type KnitterSettings } from '~/knitter/settings';
 import { Page } from '~/ui/page';
 import type { Route } from './+types/route';
@@ -23,6 +25,8 @@ const settingsSchema = z.object({
   family: z.enum(FAMILIES),
   wrongSide: z.enum(['faces', 'chart', 'ask']),
   theme: z.enum(THEMES),
+  way: z.enum(WAYS).exclude(['secondFirst']),
+  twistWay: z.enum(WAYS),
 });
 const faceSchema = z.object({ intent: z.literal('wrongSide'), wrongSide: z.enum(['faces', 'chart']) });
 const postSchema = z.discriminatedUnion('intent', [settingsSchema, faceSchema]);
@@ -43,7 +47,7 @@ export async function action({ request }: Route.ActionArgs) {
   if (post.intent === 'wrongSide')
     await saveSettings(db, LOCAL_KNITTER, { ...before, wrongSide: post.wrongSide });
   else {
-    const { hand, loopCounts, crossingRowIsOne, units, family, wrongSide, theme } = post;
+    const { hand, loopCounts, crossingRowIsOne, units, family, wrongSide, theme, way, twistWay } = post;
     await saveSettings(db, LOCAL_KNITTER, {
       hand,
       school: { loopCounts, crossingRowIsOne },
@@ -51,6 +55,8 @@ export async function action({ request }: Route.ActionArgs) {
       family,
       wrongSide: wrongSide === 'ask' ? null : wrongSide,
       theme,
+      way,
+      twistWay,
     });
   }
   return data({ saved: true, problem: null });
@@ -151,6 +157,21 @@ export default function Knitter({ loaderData, actionData }: Route.ComponentProps
               { value: 'lean', label: 'C4R, T3L', more: 'stitches in all, leaning right or left' },
               { value: 'words', label: '2 over 2 right cross', more: 'in plain words' },
             ]}
+          />
+          <Choices
+            name="way"
+            legend="Crossings are worked"
+            value={settings.way}
+            choices={WAYS.filter((way) => way !== 'secondFirst').map((value) => ({
+              value,
+              label: WAY_WORDS[value],
+            }))}
+          />
+          <Choices
+            name="twistWay"
+            legend="Crossings of 1 over 1"
+            value={settings.twistWay}
+            choices={WAYS.map((value) => ({ value, label: WAY_WORDS[value] }))}
           />
           <Counting settings={settings} />
           <Choices

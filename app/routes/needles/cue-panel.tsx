@@ -1,15 +1,18 @@
-/** The row in hand: its number, its side, what to do in working order, and the control that completes it. */
-import { useState } from 'react';
-import { Check, Undo2 } from 'lucide-react';
-import type { PanelCue, RowCue } from '@core/cue/cue';
-import { foldSteps } from '@core/cue/repeating';
+/** The row in hand: its number huge, side by word, V or bump and arrow, the cue in working order, one huge control. */
+import { Check, Moon, Undo2, Volume2 } from 'lucide-react';
+import { RadioGroup } from 'radix-ui';
+import type { RowCue } from '@core/cue/cue';
 import { facedDirection } from '@core/stitch/working';
-import type { CrossingStep, Step } from '@core/cue/steps';
-import { holdWords, restOfCrossing, stepWords } from '~/messages/cue';
 import type { Units } from '@core/plan/units';
+import { changePrefs, DENSITIES, type Density, type Prefs } from '~/device/prefs';
+import type { KnitterSettings } from '~/knitter/settings';
 import { lengthWords } from '~/messages/measures';
 import { noticeWords } from '~/messages/notices';
-import { LeanGlyph, LeanWord, leanColour } from '~/ui/lean';
+import { rowEndWords } from '~/messages/row-end';
+import { rowSaid } from '~/messages/spoken';
+import { cardsIn, RowSteps, type AskHow } from './steps';
+import { Stitches } from './stitches';
+import type { RowInHand } from './use-row';
 import type { NeedlesView } from './view';
 
 function FaceMark({ side }: { side: 'RS' | 'WS' }) {
@@ -57,84 +60,13 @@ function SideLine({ cue, faces }: { cue: RowCue; faces: NeedlesView['faces'] }) 
   );
 }
 
-function CrossingCard({ step, times }: { step: CrossingStep; times: number }) {
-  return (
-    <div className="crossing-card" style={{ borderColor: leanColour(step.lean) }}>
-      <LeanGlyph lean={step.lean} />
-      <div>
-        <p className="hold">
-          {holdWords(step)}
-          {times > 1 && <span className="times"> × {times}</span>}
-        </p>
-        <p className="then">{restOfCrossing(step)}</p>
-      </div>
-    </div>
-  );
-}
-
-/** The leans of a panel's crossings, once each, in the order they come. */
-function Leans({ panel }: { panel: PanelCue }) {
-  const leans = [...new Set(panel.steps.flatMap((step) => (step.kind === 'crossing' ? [step.lean] : [])))];
-  return leans.map((lean, i) => (
-    <span key={lean}>
-      {i === 0 ? ' · ' : ', '}
-      <LeanWord lean={lean} />
-    </span>
-  ));
-}
-
-/** Steps side by side: plain ones as a line of words, crossings as cards. */
-function StepList({ steps, times = 1 }: { steps: readonly Step[]; times?: number }) {
-  const parts: ({ kind: 'words'; words: string[] } | { kind: 'crossing'; step: CrossingStep })[] = [];
-  for (const step of steps) {
-    const last = parts[parts.length - 1];
-    if (step.kind === 'crossing') parts.push({ kind: 'crossing', step });
-    else if (last?.kind === 'words') last.words.push(stepWords(step));
-    else parts.push({ kind: 'words', words: [stepWords(step)] });
-  }
-  const single = parts.length === 1;
-  return (
-    <>
-      {!single && times > 1 && <p className="then font-semibold">{times} times:</p>}
-      {parts.map((part, i) =>
-        part.kind === 'crossing' ? (
-          <CrossingCard key={i} step={part.step} times={single ? times : 1} />
-        ) : (
-          <p key={i} className="plain-steps">
-            {part.words.join(', ')}
-            {single && times > 1 ? `, ${times} times` : ''}
-          </p>
-        ),
-      )}
-    </>
-  );
-}
-
-function PanelSteps({ panel, brief }: { panel: PanelCue; brief: boolean }) {
-  const steps = brief ? panel.exceptions : panel.steps;
-  if (steps.length === 0) return null;
-  const { head, unit, times, tail } = foldSteps(steps);
-  return (
-    <li className="panel-cue" data-crosses={panel.crosses}>
-      <p className="panel-cue-name">
-        {panel.panel.name}
-        <Leans panel={panel} />
-      </p>
-      <div>
-        <StepList steps={head} />
-        <StepList steps={unit} times={times} />
-        <StepList steps={tail} />
-      </div>
-    </li>
-  );
-}
-
 function Marker({ cue }: { cue: RowCue }) {
-  if (cue.marker.moved === 0) return null;
+  const { moved } = cue.marker;
+  if (moved === 0) return null;
   return (
     <p className="marker-line">
-      Slip the first {cue.marker.moved} stitches unworked and move the marker past them: the last crossing of
-      this round takes them.
+      Slip the first {moved === 1 ? 'stitch' : `${moved} stitches`} unworked and move the marker past{' '}
+      {moved === 1 ? 'it' : 'them'}, for the round’s last crossing.
     </p>
   );
 }
@@ -156,22 +88,31 @@ function Coming({ coming }: { coming: NeedlesView['coming'] }) {
   );
 }
 
-/** Cards that are drawn for a row, repeats folded. */
-function cardsIn(cue: RowCue): number {
-  const folded = cue.panels.map(({ steps }) => foldSteps(steps));
-  return folded
-    .flatMap(({ head, unit, tail }) => [...head, ...unit, ...tail])
-    .filter(({ kind }) => kind === 'crossing').length;
-}
 /** So many cards fit without scrolling at full size. */
-const ROOM_FOR_CARDS = 4;
+const ROOM_FOR_CARDS = 3;
 
-function Steps({ cue, view, units }: { cue: RowCue; view: NeedlesView; units: Units }) {
-  const [every, setEvery] = useState(false);
-  const brief = cue.presented && !every;
-  const nothing = brief && cue.panels.every(({ exceptions }) => exceptions.length === 0);
+type Props = {
+  view: NeedlesView;
+  units: Units;
+  settings: KnitterSettings;
+  prefs: Prefs;
+  row: RowInHand;
+  canUndo: boolean;
+  onHow: AskHow;
+  /** What is to be looked at before going on. */
+  first: React.ReactNode;
+  /** Said quietly after the cue. */
+  notes: React.ReactNode;
+};
+
+function Steps({ cue, view, units, settings, prefs, row, onHow, first, notes }: Props & { cue: RowCue }) {
+  const stitches = prefs.density === 'stitches';
+  const cards = cardsIn(cue);
+  // Nothing comes before a crossing that is to be made now.
+  const crosses = cue.panels.some((panel) => panel.crosses);
   return (
-    <div className="steps" data-many={cardsIn(cue) > ROOM_FOR_CARDS}>
+    <div className="steps" data-many={cards > ROOM_FOR_CARDS}>
+      {!crosses && first}
       {view.toMeasure && (
         <p className="to-measure">
           Measure now: {view.toMeasure.name} ends at {lengthWords(view.toMeasure.cm, units)}. You end it under
@@ -180,32 +121,24 @@ function Steps({ cue, view, units }: { cue: RowCue; view: NeedlesView; units: Un
       )}
       <Notices notices={view.notices} ahead={false} />
       <Marker cue={cue} />
-      {brief && <p className="presented">Knit the knits, purl the purls{nothing ? '.' : ', but:'}</p>}
-      <ol className="panel-cues">
-        {cue.panels.map((panel) => (
-          <PanelSteps key={panel.panel.id} panel={panel} brief={brief} />
-        ))}
-      </ol>
-      {cue.presented && (
-        <button
-          type="button"
-          className="quiet-button text-base underline"
-          aria-pressed={every}
-          onClick={() => setEvery(!every)}
-        >
-          {every ? 'Say it briefly' : 'Every stitch of this row'}
-        </button>
+      {stitches ? (
+        <Stitches stops={view.stops} pointer={row.pointer} settings={settings} act={row.act} onHow={onHow} />
+      ) : (
+        <RowSteps cue={cue} brief={cue.presented && prefs.density === 'row'} view={view} onHow={onHow} />
       )}
       <Notices notices={view.nextNotices} ahead />
+      {crosses && first}
+      {notes}
       <Coming coming={view.coming} />
     </div>
   );
 }
 
-function StitchCount({ stitches: { takes, gives } }: Pick<NeedlesView, 'stitches'>) {
+function StitchCount({ stitches: { takes, gives }, end }: Pick<NeedlesView, 'stitches' | 'end'>) {
   return (
     <p className="done-line" data-testid="stitches">
       {takes === gives ? `${takes} stitches` : `${takes} to ${gives} stitches`}
+      {end && `, ${rowEndWords(end)}`}
     </p>
   );
 }
@@ -226,31 +159,56 @@ function Notices({ notices, ahead }: { notices: NeedlesView['notices']; ahead: b
   );
 }
 
-function spoken(cue: RowCue | null): string {
-  if (!cue) return 'All rows are done.';
-  const crossing = cue.panels.filter(({ crosses }) => crosses);
-  const first = crossing.map(({ panel, steps }) => {
-    const step = steps.find((s): s is CrossingStep => s.kind === 'crossing');
-    return `${panel.name}: ${step ? holdWords(step) : ''}`;
-  });
-  return `Working row ${cue.row.row}. ${first.length > 0 ? first.join('. ') : 'No crossing.'}`;
+const DENSITY_WORDS: Readonly<Record<Density, string>> = {
+  row: 'Row',
+  panels: 'Panels',
+  stitches: 'Stitches',
+};
+
+function Tools({ prefs, row }: Pick<Props, 'prefs' | 'row'>) {
+  return (
+    <div className="tools">
+      <RadioGroup.Root
+        className="densities"
+        aria-label="How closely the row is told"
+        orientation="horizontal"
+        value={prefs.density}
+        onValueChange={(density) => changePrefs({ density: density as Density })}
+      >
+        {DENSITIES.map((density) => (
+          <RadioGroup.Item
+            key={density}
+            value={density}
+            className="density"
+            // Keys go to the row again, unless she came here by keys.
+            onClick={(event) => event.detail > 0 && event.currentTarget.blur()}
+          >
+            {DENSITY_WORDS[density]}
+          </RadioGroup.Item>
+        ))}
+      </RadioGroup.Root>
+      {prefs.voice && (
+        <button
+          type="button"
+          className="quiet-button"
+          aria-label="Say it again"
+          onClick={() => row.act('say')}
+        >
+          <Volume2 aria-hidden="true" />
+        </button>
+      )}
+      <button type="button" className="quiet-button" onClick={() => row.act('putDown')}>
+        <Moon aria-hidden="true" size={20} /> Put down
+      </button>
+    </div>
+  );
 }
 
-export function CuePanel({
-  view,
-  onComplete,
-  onUndo,
-  canUndo,
-  units,
-}: {
-  view: NeedlesView;
-  units: Units;
-  onComplete: () => void;
-  onUndo: () => void;
-  canUndo: boolean;
-}) {
+export function CuePanel(props: Props) {
+  const { view, prefs, row, canUndo } = props;
   const { cue, working, done, sheet } = view;
   const inTheRound = sheet.plan.construction === 'round';
+  const onward = row.pointer.stop < view.stops.length && prefs.density === 'stitches';
   return (
     <section className="cue-panel" aria-label="The row in hand">
       <header className="row-head">
@@ -272,28 +230,31 @@ export function CuePanel({
             {view.sectionName}: {view.sectionOpen ? 'about ' : ''}
             {view.sectionRowsLeft} to go
           </p>
-          {cue && <StitchCount stitches={view.stitches} />}
+          {cue && <StitchCount stitches={view.stitches} end={view.end} />}
         </div>
       </header>
       <p className="sr-only" aria-live="polite">
-        {spoken(cue)}
+        {rowSaid(cue, view.notices)}
       </p>
       {cue ? (
-        <Steps key={cue.row.row} cue={cue} view={view} units={units} />
+        <Steps key={cue.row.row} cue={cue} {...props} />
       ) : (
         <div className="steps">
+          {props.first}
           <p className="presented">Every row of the plan is done. Bind off.</p>
         </div>
       )}
+      {cue && <Tools prefs={prefs} row={row} />}
       <div className="controls">
-        <button type="button" className="undo-control" onClick={onUndo} disabled={!canUndo}>
+        <button type="button" className="undo-control" onClick={() => row.act('undo')} disabled={!canUndo}>
           <Undo2 aria-hidden="true" size={28} />
           <span>Undo</span>
         </button>
         <button
           type="button"
           className="complete-control"
-          onClick={onComplete}
+          data-onward={onward}
+          onClick={row.finish}
           disabled={working === null}
           data-testid="complete"
         >
@@ -301,6 +262,9 @@ export function CuePanel({
           <span>{working === null ? 'All rows done' : `Row ${working} done`}</span>
         </button>
       </div>
+      <p className="dropped" role="status" data-shown={row.dropped}>
+        {row.dropped ? `Row ${done} was counted a moment ago; the second tap was dropped.` : ''}
+      </p>
     </section>
   );
 }

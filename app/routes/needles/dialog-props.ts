@@ -2,12 +2,27 @@
 import type { Happening, JournalEvent } from '@core/journal/events';
 import type { JournalState } from '@core/journal/fold';
 import type { Units } from '@core/plan/units';
+import type { Prefs } from '~/device/prefs';
+import type { Awake } from '~/device/use-awake';
 import type { Saving } from '~/journal/outbox';
 import type { Kept } from '~/journal/use-journal';
 import type { Offline } from '~/offline/use-offline';
 import type { NeedlesView } from './view';
 
-export type DialogName = 'rip' | 'setRow' | 'setPanel' | 'note' | 'measure' | 'stories' | 'saved';
+export type DialogName =
+  | 'back'
+  | 'setRow'
+  | 'setPanel'
+  | 'once'
+  | 'repeats'
+  | 'anchor'
+  | 'note'
+  | 'measure'
+  | 'coming'
+  | 'sittings'
+  | 'handsFree'
+  | 'stories'
+  | 'saved';
 export type DialogProps = {
   view: NeedlesView;
   state: JournalState;
@@ -19,5 +34,7 @@ export type DialogProps = {
   offline: Offline;
   /** Where a newer version of the app waits. */
   takeNewer: (() => void) | null;
+  prefs: Prefs;
+  awake: Awake;
   close: () => void;
 };

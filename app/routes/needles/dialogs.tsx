@@ -1,105 +1,17 @@
 /** Corrections and anchors: rip back, set a row, note. Each says what it will do before it does it. */
-import { useId, useState, type FormEvent, type ReactNode } from 'react';
+import { useId, useState, type ReactNode } from 'react';
 import { positionOfRow } from '@core/chart/chart';
 import { Modal } from '~/ui/modal';
 import MeasureForm from './measure-dialog';
+import { ComingForm } from './coming-dialog';
+import { AnchorForm, BackForm, OnceForm, RepeatsForm } from './correct-dialogs';
+import { Form, NumberField } from './form';
+import { HandsFreeForm } from './hands-free-dialog';
 import { SavedForm } from './saved-dialog';
+import { SittingsForm } from './sittings-dialog';
 import { StoriesForm } from './stories-dialog';
 import type { DialogName, DialogProps } from './dialog-props';
 import { numberProblem } from './number-problem';
-
-function NumberField({
-  label,
-  value,
-  onChange,
-  min,
-  max,
-  hint,
-}: {
-  label: string;
-  value: string;
-  onChange: (value: string) => void;
-  min: number;
-  max: number;
-  hint?: ReactNode;
-}) {
-  const id = useId();
-  const problem = numberProblem(value, min, max);
-  return (
-    <div className="mb-4">
-      <label className="label" htmlFor={id}>
-        {label}
-      </label>
-      <input
-        id={id}
-        className="field numerals text-2xl"
-        inputMode="numeric"
-        value={value}
-        aria-invalid={problem !== null}
-        aria-describedby={`${id}-hint`}
-        onChange={(event) => onChange(event.target.value)}
-      />
-      <p id={`${id}-hint`} className={problem ? 'mt-1 text-fault' : 'mt-1 text-soft'}>
-        {problem ?? hint}
-      </p>
-    </div>
-  );
-}
-
-function Form({
-  children,
-  action,
-  ready,
-  onSubmit,
-}: {
-  children: ReactNode;
-  action: string;
-  ready: boolean;
-  onSubmit: () => void;
-}) {
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    if (ready) onSubmit();
-  };
-  return (
-    <form onSubmit={submit} noValidate>
-      {children}
-      <button type="submit" className="action-button w-full" disabled={!ready}>
-        {action}
-      </button>
-    </form>
-  );
-}
-
-function RipForm({ view, state, record, close }: DialogProps) {
-  const lowest = state.lifelines[state.lifelines.length - 1]?.row;
-  const [to, setTo] = useState(String(lowest ?? Math.max(0, view.done - 1)));
-  const ready = numberProblem(to, 0, view.done - 1) === null;
-  const rows = view.done - Number(to);
-  return (
-    <Form
-      action={ready ? `Rip ${rows} ${rows === 1 ? 'row' : 'rows'}` : 'Rip back'}
-      ready={ready}
-      onSubmit={() => {
-        record({ kind: 'ripped', life: state.life, to: Number(to) });
-        close();
-      }}
-    >
-      <NumberField
-        label="Last row that stays on the needle"
-        value={to}
-        onChange={setTo}
-        min={0}
-        max={view.done - 1}
-        hint={
-          lowest !== undefined
-            ? `A lifeline runs through row ${lowest}.`
-            : 'The next row will be the one after it. You can undo this.'
-        }
-      />
-    </Form>
-  );
-}
 
 function SetRowForm({ view, state, record, close }: DialogProps) {
   const [row, setRow] = useState(String(view.done));
@@ -236,20 +148,32 @@ function NoteForm({ view, record, close }: DialogProps) {
 }
 
 const TITLES: Record<DialogName, string> = {
-  rip: 'Rip back',
+  back: 'Back to a row',
   setRow: 'Set the row of the piece',
   setPanel: 'Set the row of a panel',
   note: 'A note',
   measure: 'Measure and weigh',
+  coming: 'What comes',
+  sittings: 'Sittings',
+  handsFree: 'Hands-free',
+  once: 'One row otherwise',
+  repeats: 'Repeats more or fewer',
+  anchor: 'Hung in the work',
   stories: 'Two stories of these rows',
   saved: 'What is saved where',
 };
 const FORMS: Record<DialogName, (props: DialogProps) => ReactNode> = {
-  rip: RipForm,
+  back: BackForm,
   setRow: SetRowForm,
   setPanel: SetPanelForm,
   note: NoteForm,
   measure: MeasureForm,
+  coming: ComingForm,
+  sittings: SittingsForm,
+  handsFree: HandsFreeForm,
+  once: OnceForm,
+  repeats: RepeatsForm,
+  anchor: AnchorForm,
   stories: StoriesForm,
   saved: SavedForm,
 };

@@ -6,6 +6,9 @@ import { PaintedLayers } from '~/ui/fabric/painted';
 import { ribbons } from '~/ui/fabric/paint';
 import { LEAN_WORDS, leanColour } from '~/ui/lean';
 import { Heads } from './heads';
+import { ANCHOR_WORDS } from '~/messages/journal';
+import type { Pointer } from '@core/cue/pointer';
+import { MADE_FABRIC } from './look-strip';
 import type { NeedlesView } from './view';
 
 type Props = {
@@ -13,6 +16,8 @@ type Props = {
   state: JournalState;
   touched: CrossingBox | null;
   released: readonly { row: number; columns: readonly number[] }[];
+  /** Where the row in hand is worked to; null when it is not followed. */
+  pointer: Pointer | null;
   onTouch: (box: CrossingBox) => void;
   askFace: ((face: 'faces' | 'chart') => void) | null;
 };
@@ -56,6 +61,80 @@ function RowNumbers({ view }: { view: NeedlesView }) {
         ))}
     </g>
   );
+}
+
+/** The group in hand lights up above the needle; what is worked of the row is shaded. */
+function PointedAt({ view, pointer }: { view: NeedlesView; pointer: Pointer }) {
+  const { picture, done, stops } = view;
+  const bottom = picture.height - picture.yOf(done);
+  const place = (columns: readonly number[], state: string, key: number) =>
+    columns.map((column) => (
+      <rect
+        key={`${key} ${column}`}
+        className="pointed"
+        data-state={state}
+        x={picture.xOf(done, column) - 0.5}
+        y={bottom - ROW_HEIGHT * 1.6}
+        width={1}
+        height={ROW_HEIGHT * 1.6}
+      />
+    ));
+  const now = stops[pointer.stop]?.step.columns ?? [];
+  const xs = now.map((column) => picture.xOf(done, column));
+  const middle = xs.length > 0 ? (Math.min(...xs) + Math.max(...xs)) / 2 : null;
+  const size = Math.max(1, picture.width / 50);
+  return (
+    <g pointerEvents="none">
+      {stops.slice(0, pointer.stop).map(({ step }, i) => place(step.columns, 'worked', i))}
+      {place(now, 'now', pointer.stop)}
+      {middle !== null && (
+        <path
+          className="pointed-arrow"
+          d={`M${middle} ${bottom + 0.5}l${-size} ${size * 1.5}h${size * 2}Z`}
+          data-testid="pointed"
+        />
+      )}
+    </g>
+  );
+}
+
+/** Numbers of the coming rows that cross, beside their ghosts. */
+function ComingNumbers({ view: { picture, coming } }: { view: NeedlesView }) {
+  const size = Math.max(1, picture.width / 54);
+  return (
+    <g className="numerals" fontSize={size} fill="var(--soft)" aria-hidden="true">
+      {coming
+        .filter(({ row }) => row <= picture.lastRow)
+        .map(({ row }) => (
+          <text key={row} x={picture.width + 0.7} y={picture.height - picture.yOf(row) + size * 0.8}>
+            {row}
+          </text>
+        ))}
+    </g>
+  );
+}
+
+/** Hung in the work, or done to the yarn: a small flag at its row. */
+function Anchors({ view, state }: { view: NeedlesView; state: JournalState }) {
+  const { picture, done } = view;
+  const size = Math.max(0.9, picture.width / 70);
+  return state.anchors
+    .filter(({ row }) => row >= Math.max(1, picture.firstRow) && row <= done)
+    .map(({ id, row, panel, what }) => {
+      const band = picture.bands.find((one) => one.panel === panel);
+      const x = band ? band.x + band.width / 2 : picture.width + 0.2;
+      const y = picture.height - picture.yOf(row) + ROW_HEIGHT / 2;
+      return (
+        <g key={id} className="anchor" data-what={what} pointerEvents="none">
+          <title>{`${ANCHOR_WORDS[what]}, row ${row}`}</title>
+          {what === 'marker' || what === 'pin' ? (
+            <ellipse cx={x} cy={y + size * 0.6} rx={size * 0.5} ry={size} />
+          ) : (
+            <path d={`M${x} ${y}l${size} ${size}l${size} ${-size}`} />
+          )}
+        </g>
+      );
+    });
 }
 
 /** A bracket up the strand to count in, from the hole to the needle, with its number. */
@@ -212,9 +291,13 @@ function FaceQuestion({ choose }: { choose: (face: 'faces' | 'chart') => void })
 /** Room for the words above a narrow piece, in px. */
 const LEAST_FRAME = 520;
 
-export function FabricPanel({ view, state, touched, released, onTouch, askFace }: Props) {
+export function FabricPanel({ view, state, touched, released, pointer, onTouch, askFace }: Props) {
   const { picture, painting, working } = view;
-  const lit = useMemo(() => (working === null ? [] : ribbons(picture, working)), [picture, working]);
+  const lit = useMemo(() => {
+    // Ribbons reach into the rows above: the topmost ones would hang in the air.
+    const rows = working === null ? 0 : Math.max(1, picture.lastRow - working - 1);
+    return Array.from({ length: rows }, (_, i) => ribbons(picture, (working as number) + i)).flat();
+  }, [picture, working]);
   const width = picture.width + MARGIN + 1.6;
   const frame = Math.max(LEAST_FRAME, width * WIDEST_STITCH);
   return (
@@ -231,13 +314,24 @@ export function FabricPanel({ view, state, touched, released, onTouch, askFace }
           <g opacity={0.34}>
             <PaintedLayers layers={painting.coming} />
           </g>
-          {lit.map(({ d, lean }) => (
-            <path key={d} d={d} fill={leanColour(lean)} transform={`translate(0 ${-ROW_HEIGHT})`} />
+          {lit.map(({ d, lean, row }) => (
+            <path
+              key={d}
+              d={d}
+              fill={leanColour(lean)}
+              opacity={row === working ? 1 : 0.42}
+              transform={`translate(0 ${-ROW_HEIGHT})`}
+            />
           ))}
-          <path className="deep" d={painting.backing} />
-          <PaintedLayers layers={painting.made} />
+          <g id={MADE_FABRIC} className="painted">
+            <path className="deep" d={painting.backing} />
+            <PaintedLayers layers={painting.made} />
+          </g>
+          {pointer && <PointedAt view={view} pointer={pointer} />}
+          <ComingNumbers view={view} />
           <ReleasedMarks view={view} released={released} />
           <Lifelines view={view} state={state} />
+          <Anchors view={view} state={state} />
           <Crossings view={view} state={state} touched={touched} onTouch={onTouch} />
           {released.length === 0 && <CountMarks view={view} />}
           <Needle view={view} />

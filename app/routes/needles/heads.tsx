@@ -34,9 +34,11 @@ function countWords({ count }: PanelColumn, faces: NeedlesView['faces']): string
         ? 'from the cast-on'
         : anchor.kind === 'lifeline'
           ? 'above the lifeline'
-          : anchor.kind === 'twist'
-            ? 'since the twist'
-            : 'since this section began';
+          : anchor.kind === 'marker'
+            ? 'above the marker'
+            : anchor.kind === 'twist'
+              ? 'since the twist'
+              : 'since this section began';
     return `count ${count.rows} ${count.rows === 1 ? 'row' : 'rows'}\n${from}`;
   }
   const seen = count.seen === 'V' ? 'V' : 'bump';

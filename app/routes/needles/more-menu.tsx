@@ -2,22 +2,28 @@
 import { Link } from 'react-router';
 import { DropdownMenu } from 'radix-ui';
 import {
+  CalendarClock,
   ClipboardList,
   Copy,
+  Eraser,
   FileDown,
   FlipHorizontal2,
+  Footprints,
   GripHorizontal,
   NotebookPen,
   PencilRuler,
+  Pin,
   Printer,
   Redo2,
+  Repeat,
   Rows3,
   Ruler,
   Scissors,
   SlidersHorizontal,
   Split,
+  Timer,
 } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { Fragment, type ReactNode } from 'react';
 import type { Happening } from '@core/journal/events';
 import type { JournalState } from '@core/journal/fold';
 import type { DialogName } from './dialog-props';
@@ -47,21 +53,36 @@ export default function MoreMenu({
       disabled: done < 1 || hasLifeline,
       act: () => void record({ kind: 'lifeline', row: done }),
     },
+    { label: 'Marker, pin or yarn', icon: Pin, disabled: false, act: () => open('anchor') },
     { label: 'Note', icon: NotebookPen, disabled: false, act: () => open('note') },
     { label: 'Measure and weigh', icon: Ruler, disabled: false, act: () => open('measure') },
+  ];
+  const look = [
+    { label: 'What comes', icon: CalendarClock, disabled: working === null, act: () => open('coming') },
+    { label: 'Sittings', icon: Timer, disabled: false, act: () => open('sittings') },
+    { label: 'Hands-free', icon: Footprints, disabled: false, act: () => open('handsFree') },
+  ];
+  const correct = [
     {
       label: 'Redo',
       icon: Redo2,
       disabled: state.redoTarget === null,
       act: () => state.redoTarget && void record({ kind: 'undo', target: state.redoTarget }),
     },
-    { label: 'Rip back', icon: Scissors, disabled: done < 1, act: () => open('rip') },
+    { label: 'Back to a row', icon: Scissors, disabled: done < 1, act: () => open('back') },
     { label: 'Set the row of the piece', icon: Rows3, disabled: false, act: () => open('setRow') },
     {
       label: 'Set the row of a panel',
       icon: SlidersHorizontal,
       disabled: working === null || view.columns.length === 0,
       act: () => open('setPanel'),
+    },
+    { label: 'One row otherwise', icon: Eraser, disabled: false, act: () => open('once') },
+    {
+      label: 'Repeats more or fewer',
+      icon: Repeat,
+      disabled: working === null || view.columns.length === 0,
+      act: () => open('repeats'),
     },
   ];
   const here = `/pieces/${pieceId}`;
@@ -79,12 +100,16 @@ export default function MoreMenu({
       <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content className="menu" align="end" sideOffset={6}>
-          {items.map(({ label, icon: Icon, disabled, act }) => (
-            <DropdownMenu.Item key={label} className="menu-item" disabled={disabled} onSelect={act}>
-              <Icon aria-hidden="true" size={22} /> {label}
-            </DropdownMenu.Item>
+          {[look, items, correct].map((group, g) => (
+            <Fragment key={g}>
+              {group.map(({ label, icon: Icon, disabled, act }) => (
+                <DropdownMenu.Item key={label} className="menu-item" disabled={disabled} onSelect={act}>
+                  <Icon aria-hidden="true" size={22} /> {label}
+                </DropdownMenu.Item>
+              ))}
+              <DropdownMenu.Separator className="menu-rule" />
+            </Fragment>
           ))}
-          <DropdownMenu.Separator className="menu-rule" />
           {links.map(({ label, icon: Icon, to }) => (
             <DropdownMenu.Item key={label} className="menu-item" asChild>
               <Link to={to} reloadDocument={to.endsWith('/file')}>

@@ -8,17 +8,25 @@ import { readJournal } from '~/db/journal.server';
 import { findPiece, readSettings } from '~/db/pieces.server';
 import { useJournal } from '~/journal/use-journal';
 import { useOffline } from '~/offline/use-offline';
+import { useAwake } from '~/device/use-awake';
+import { usePrefs } from '~/device/prefs';
+import { Stretch, Suggested } from './before-row';
 import { CuePanel } from './cue-panel';
 import type { DialogName } from './dialog-props';
 import { FabricPanel } from './fabric-panel';
 import { TopBar } from './top-bar';
+import type { HowFor } from './how-sheet';
+import { LookStrip } from './look-strip';
 import { useKeys } from './use-keys';
+import { useRow } from './use-row';
 import { needlesView } from './view';
 import type { Route } from './+types/route';
 
 /** Fetched when the first crossing is touched. */
 const FaultSheet = lazy(() => import('./fault-sheet'));
 const NeedlesDialog = lazy(() => import('./dialogs'));
+const HowSheet = lazy(() => import('./how-sheet'));
+const RestSheet = lazy(() => import('./rest-sheet'));
 
 export async function loader({ params }: Route.LoaderArgs) {
   const db = await database();
@@ -61,13 +69,11 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
     setReleased([]);
   };
 
-  const complete = () => {
-    if (view.working !== null) record({ kind: 'rowDone', life: state.life, row: view.working });
-  };
-  const undo = () => {
-    if (state.undoTarget) record({ kind: 'undo', target: state.undoTarget });
-  };
-  useKeys({ complete, undo, paused: touched !== null });
+  const prefs = usePrefs();
+  const row = useRow({ pieceId: piece.id, view, state, prefs, settings, record });
+  useKeys(row.act, { taught: prefs.keys, paused: touched !== null });
+  const awake = useAwake(prefs.awake);
+  const [how, setHow] = useState<HowFor | null>(null);
 
   /** Holds at once; without a network it is asked again on another day. */
   const chooseFace = (chosen: 'faces' | 'chart') => {
@@ -93,16 +99,47 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
         state={state}
         touched={touched}
         released={released}
+        pointer={prefs.density === 'stitches' || row.rest.open ? row.pointer : null}
         onTouch={setTouched}
         askFace={wrongSide === null ? chooseFace : null}
       />
       <CuePanel
         view={view}
         units={settings.units}
-        onComplete={complete}
-        onUndo={undo}
+        settings={settings}
+        prefs={prefs}
+        row={row}
         canUndo={state.undoTarget !== null}
+        onHow={(panel, step) => setHow({ panel, step })}
+        first={
+          prefs.look && (
+            <LookStrip view={view} state={state} onOdd={setTouched} onAll={() => row.act('looked')} />
+          )
+        }
+        notes={
+          <>
+            <Suggested key={view.done} suggestion={view.suggestion} record={record} />
+            <Stretch events={events} minutes={prefs.reminder} />
+          </>
+        }
       />
+      {how && (
+        <Suspense>
+          <HowSheet
+            pieceId={piece.id}
+            how={how}
+            view={view}
+            settings={settings}
+            prefs={prefs}
+            close={() => setHow(null)}
+          />
+        </Suspense>
+      )}
+      {row.rest.open && (
+        <Suspense>
+          <RestSheet view={view} settings={settings} row={row} />
+        </Suspense>
+      )}
       {touched && (
         <Suspense>
           <FaultSheet
@@ -130,6 +167,8 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
             kept={kept}
             offline={offline}
             takeNewer={newer ? takeNewer : null}
+            prefs={prefs}
+            awake={awake}
             close={() => setDialog(null)}
           />
         </Suspense>

@@ -1,13 +1,27 @@
 /** Keys that work from anywhere on the screen, unless something else is being typed or pressed. */
 import { useEffect, useRef } from 'react';
+import type { Deed } from '~/device/prefs';
 
-export type KeyDoes = 'complete' | 'undo' | null;
+/** What keys do besides what can be taught: moving in the row, group by group or inside a crossing. */
+export type KeyDoes = Deed | 'next' | 'previous' | 'partOn' | 'partBack';
 
-const COMPLETE = new Set([' ', 'Enter', 'PageDown']);
-const UNDO = new Set(['Backspace', 'PageUp']);
+/** Foot switches and page turners send one of these; any other key can be taught. */
+const USUAL: Readonly<Record<string, KeyDoes>> = {
+  ' ': 'onward',
+  Enter: 'onward',
+  PageDown: 'onward',
+  PageUp: 'back',
+  Backspace: 'undo',
+  ArrowRight: 'next',
+  ArrowLeft: 'previous',
+  ArrowDown: 'partOn',
+  ArrowUp: 'partBack',
+};
 /** Where a key already has a meaning of its own. */
-const OWN_KEYS = 'input, textarea, select, [contenteditable], [role="dialog"], [role="menu"]';
+const OWN_KEYS =
+  'input, textarea, select, [contenteditable], [role="dialog"], [role="menu"], [role="radiogroup"]';
 const PRESSABLE = 'button, a, [role="button"], summary';
+const PRESSES = new Set([' ', 'Enter']);
 
 /** What a key means, given what has the focus. Held-down keys mean nothing: a row is never ticked off twice by leaning. */
 export function keyMeaning(
@@ -15,39 +29,30 @@ export function keyMeaning(
   target: { closest(selector: string): unknown } | null,
   repeat: boolean,
   modified: boolean,
-): KeyDoes {
+  taught: Readonly<Record<string, Deed>> = {},
+): KeyDoes | null {
   if (repeat || modified || target?.closest(OWN_KEYS)) return null;
-  if (UNDO.has(key)) return 'undo';
-  if (!COMPLETE.has(key)) return null;
-  const presses = key !== 'PageDown' && target?.closest(PRESSABLE);
-  return presses ? null : 'complete';
+  const meaning = taught[key] ?? USUAL[key] ?? null;
+  return PRESSES.has(key) && target?.closest(PRESSABLE) ? null : meaning;
 }
 
-export function useKeys({
-  complete,
-  undo,
-  paused,
-}: {
-  complete: () => void;
-  undo: () => void;
-  paused: boolean;
-}) {
-  const latest = useRef({ complete, undo, paused });
+export function useKeys(
+  act: (does: KeyDoes) => void,
+  { taught, paused }: { taught: Readonly<Record<string, Deed>>; paused: boolean },
+) {
+  const latest = useRef({ act, taught, paused });
   useEffect(() => {
-    latest.current = { complete, undo, paused };
+    latest.current = { act, taught, paused };
   });
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const target = event.target instanceof Element ? event.target : null;
-      const meaning = keyMeaning(
-        event.key,
-        target,
-        event.repeat,
-        event.ctrlKey || event.metaKey || event.altKey,
-      );
-      if (!meaning || latest.current.paused) return;
+      const modified = event.ctrlKey || event.metaKey || event.altKey;
+      const { act: now, taught: keys, paused: still } = latest.current;
+      const meaning = keyMeaning(event.key, target, event.repeat, modified, keys);
+      if (!meaning || still) return;
       event.preventDefault();
-      latest.current[meaning]();
+      now(meaning);
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);

@@ -1,5 +1,9 @@
 /** What the needles screen shows, computed whole: it only paints and records. */
 import { cueFor, type RowCue } from '@core/cue/cue';
+import { likenessOf, type Likeness } from '@core/cue/likeness';
+import { stopsOf, type Stop } from '@core/cue/pointer';
+import { rowEnd, type RowEnd } from '@core/cue/row-end';
+import { suggestion, type Suggestion } from '@core/plan/suggest';
 import { layOut } from '@core/fabric/layout';
 import type { Picture } from '@core/fabric/shapes';
 import type { JournalState } from '@core/journal/fold';
@@ -14,7 +18,7 @@ import type { KnitterSettings } from '~/knitter/settings';
 import { paint, type Painting } from '~/ui/fabric/paint';
 
 export const ROWS_HANGING = 54;
-export const ROWS_COMING = 5;
+export const ROWS_COMING = 7;
 const CROSSINGS_AHEAD = 3;
 
 export type PanelColumn = {
@@ -50,8 +54,15 @@ export type NeedlesView = {
   /** Out of the ordinary in the row in hand, and in the next one. */
   readonly notices: readonly Notice[];
   readonly nextNotices: readonly Notice[];
-  /** Stitches before and after the row in hand. */
+  /** Stitches before and after the row in hand, and what it ends on. */
   readonly stitches: { readonly takes: number; readonly gives: number };
+  readonly end: RowEnd | null;
+  /** The stitch groups of the row in hand, in working order. */
+  readonly stops: readonly Stop[];
+  /** By panel: what its first crossing in this row is compared with. */
+  readonly likeness: ReadonlyMap<string, Likeness>;
+  /** Something to hang in the work before going on. */
+  readonly suggestion: Suggestion | null;
 };
 
 function columnsAt(
@@ -60,7 +71,12 @@ function columnsAt(
   state: JournalState,
   settings: KnitterSettings,
 ): PanelColumn[] {
-  const lifelines = state.lifelines.map(({ row }) => row);
+  const lifelines = state.lifelines.map(({ row }) => ({ kind: 'lifeline' as const, row }));
+  const markers = state.anchors.filter(({ what }) => what === 'marker' || what === 'pin');
+  const hungIn = (id: string) => [
+    ...lifelines,
+    ...markers.filter(({ panel }) => panel === id).map(({ row }) => ({ kind: 'marker' as const, row })),
+  ];
   return charted(sheet, working)
     .panels.filter(({ panel }) => !panel.edge)
     .map(({ panel, name, chart }) => ({
@@ -69,7 +85,7 @@ function columnsAt(
       pattern: name,
       patternRows: chart.rows.length,
       next: nextCrossing(sheet, panel.id, working),
-      count: countFor(sheet, panel.id, state.done, settings.school, lifelines),
+      count: countFor(sheet, panel.id, state.done, settings.school, hungIn(panel.id)),
     }));
 }
 
@@ -111,6 +127,18 @@ function fabricRows(sheet: Worksheet, done: number, hanging: number) {
   );
 }
 
+/** Crossings of the row in hand are compared with those on the fabric, the first of each panel. */
+function likenessIn(sheet: Worksheet, cue: RowCue | null): NeedlesView['likeness'] {
+  const crossing = (cue?.panels ?? []).flatMap(({ panel, steps }) => {
+    const first = steps.find(({ kind }) => kind === 'crossing');
+    const column = first?.columns[0];
+    return cue && column !== undefined
+      ? [[panel.id, likenessOf(sheet, cue.row.row, panel.id, column)] as const]
+      : [];
+  });
+  return new Map(crossing);
+}
+
 export function needlesView(
   plan: Plan,
   state: JournalState,
@@ -126,11 +154,13 @@ export function needlesView(
   const row = charted(sheet, at);
   const open = plan.sections.map((_, s) => isOpen(sheet, s));
   const columns = working === null ? [] : columnsAt(sheet, working, state, settings);
+  const cue = working === null ? null : cueFor(sheet, working, settings.hand);
+  const lifelines = state.lifelines.map((lifeline) => lifeline.row);
   return {
     sheet,
     done,
     working,
-    cue: working === null ? null : cueFor(sheet, working, settings.hand),
+    cue,
     columns,
     coming: comingAfter(sheet, at, columns),
     faces,
@@ -142,6 +172,10 @@ export function needlesView(
     notices: working === null ? [] : noticesOf(sheet, working),
     nextNotices: working === null ? [] : noticesOf(sheet, working + 1),
     stitches: row.laid,
+    end: cue && rowEnd(cue),
+    stops: cue ? stopsOf(cue) : [],
+    likeness: likenessIn(sheet, cue),
+    suggestion: working === null ? null : suggestion(sheet, done, lifelines, columns),
     sectionName: row.section.name,
     sectionRowsLeft: lastRowOf(sheet, row.sectionIndex) - at + (working === null ? 0 : 1),
   };

@@ -134,4 +134,4 @@ export function paint(picture: Picture, done = picture.lastRow): Painting {
 export const ribbons = (picture: Picture, row: number) =>
   picture.shadows
     .filter((shadow) => shadow.row === row)
-    .map(({ points, lean }) => ({ lean, d: polygon(points, picture.height) }));
+    .map(({ points, lean }) => ({ row, lean, d: polygon(points, picture.height) }));

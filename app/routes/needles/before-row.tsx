@@ -1,0 +1,80 @@
+/** What is said before the cue, quietly: something to hang in the work, a stretch for the hands. */
+import { useEffect, useMemo, useState } from 'react';
+import { GripHorizontal, Hand, Pin } from 'lucide-react';
+import type { Happening, JournalEvent } from '@core/journal/events';
+import { atItSince } from '@core/journal/pace';
+import type { Suggestion } from '@core/plan/suggest';
+import { deviceName } from '~/device/name';
+import { deviceStore } from '~/device/store';
+
+export function Suggested({
+  suggestion,
+  record,
+}: {
+  suggestion: Suggestion | null;
+  record: (happening: Happening) => string;
+}) {
+  const [declined, setDeclined] = useState(false);
+  if (!suggestion || declined) return null;
+  const { row } = suggestion;
+  const [words, done, happening, Icon] =
+    suggestion.hang === 'lifeline'
+      ? ([
+          `A good row for a lifeline: through all stitches of row ${row}, not through the markers.`,
+          'It is in',
+          { kind: 'lifeline', row },
+          GripHorizontal,
+        ] as const)
+      : ([
+          `${suggestion.name} has no hole to count from: hang a marker in row ${row}.`,
+          'It hangs',
+          { kind: 'anchored', what: 'marker', row, panel: suggestion.panel, text: '' },
+          Pin,
+        ] as const);
+  return (
+    <div className="quiet-note">
+      <Icon aria-hidden="true" size={22} />
+      <p>{words}</p>
+      <button type="button" className="quiet-button" onClick={() => void record(happening)}>
+        {done}
+      </button>
+      <button type="button" className="quiet-button" onClick={() => setDeclined(true)}>
+        Not now
+      </button>
+    </div>
+  );
+}
+
+const LOOK_MS = 20_000;
+
+/** The time now, looked at now and then; null until the page is in a browser. */
+function useNow(): number | null {
+  const [now, setNow] = useState<number | null>(null);
+  useEffect(() => {
+    const timer = setInterval(() => setNow(Date.now()), LOOK_MS);
+    return () => clearInterval(timer);
+  }, []);
+  return now;
+}
+
+export function Stretch({ events, minutes }: { events: readonly JournalEvent[]; minutes: number }) {
+  const now = useNow();
+  const [rested, setRested] = useState(0);
+  const since = useMemo(
+    () => (now === null ? null : atItSince(events, deviceName(deviceStore()))),
+    [events, now],
+  );
+  if (now === null || since === null || minutes === 0) return null;
+  const at = (now - Math.max(since, rested)) / 60_000;
+  // A clock that was set meanwhile says nothing.
+  if (at < minutes || at > 24 * 60) return null;
+  return (
+    <div className="quiet-note">
+      <Hand aria-hidden="true" size={22} />
+      <p>{Math.floor(at)} minutes without a rest. Stretch wrists and thumbs, look into the distance.</p>
+      <button type="button" className="quiet-button" onClick={() => setRested(now)}>
+        Done
+      </button>
+    </div>
+  );
+}

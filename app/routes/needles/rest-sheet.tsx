@@ -1,0 +1,61 @@
+/** Putting the work down and picking it up: where in the row, which needle the yarn hangs from, what was last worked. */
+import { ChevronLeft, ChevronRight, X } from 'lucide-react';
+import { restingAt } from '@core/cue/resting';
+import { wishedWay, type KnitterSettings } from '~/knitter/settings';
+import { restingWords } from '~/messages/moves';
+import type { RowInHand } from './use-row';
+import type { NeedlesView } from './view';
+
+type Props = { view: NeedlesView; settings: KnitterSettings; row: RowInHand };
+
+export default function RestSheet({ view, settings, row: { pointer, act, rest } }: Props) {
+  const { cue, working, stops, sheet } = view;
+  if (!cue || working === null) return null;
+  const step = stops[pointer.stop]?.step;
+  const way = step?.kind === 'crossing' ? wishedWay(settings, step.heldCount, step.thenCount) : settings.way;
+  const resting = restingAt(stops, pointer, cue.working, way);
+  const byHand = sheet.plan.construction === 'unturned' || sheet.plan.making?.needle?.kind === 'hands';
+  return (
+    <aside className="side-sheet rest-sheet" aria-label={rest.down ? 'Picked up' : 'Putting it down'}>
+      <div className="flex items-start justify-between gap-4">
+        <h2 className="text-2xl">{rest.down ? `Pick up row ${working}` : `Put down in row ${working}`}</h2>
+        <button type="button" className="quiet-button -mt-2 -mr-2" aria-label="Close" onClick={rest.close}>
+          <X aria-hidden="true" />
+        </button>
+      </div>
+      {!rest.down && <p className="mt-2 text-soft">Move the mark to where you are; the fabric shows it.</p>}
+      <div className="rest-moves">
+        <button type="button" className="plain-button" onClick={() => act('previous')}>
+          <ChevronLeft aria-hidden="true" /> group
+        </button>
+        {step?.kind === 'crossing' && (
+          <>
+            <button type="button" className="plain-button" onClick={() => act('partBack')}>
+              <ChevronLeft aria-hidden="true" /> move
+            </button>
+            <button type="button" className="plain-button" onClick={() => act('partOn')}>
+              move <ChevronRight aria-hidden="true" />
+            </button>
+          </>
+        )}
+        <button type="button" className="plain-button" onClick={() => act('next')}>
+          group <ChevronRight aria-hidden="true" />
+        </button>
+      </div>
+      <div className="resting" data-testid="resting" aria-live="polite">
+        {restingWords(resting, settings.hand, byHand).map((line) => (
+          <p key={line}>{line}</p>
+        ))}
+      </div>
+      {rest.down ? (
+        <button type="button" className="action-button w-full" onClick={rest.close}>
+          Go on
+        </button>
+      ) : (
+        <button type="button" className="action-button w-full" onClick={rest.putDown}>
+          It rests here
+        </button>
+      )}
+    </aside>
+  );
+}

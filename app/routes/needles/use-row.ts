@@ -1,0 +1,138 @@
+/** The row in hand as something to do: one deed for each key, tap or swipe, with its sound, its voice and its guard. */
+import { useEffect, useRef, useState } from 'react';
+import { atEnd, backward, forward, partBackward, partForward, type Pointer } from '@core/cue/pointer';
+import { leastRowMs } from '@core/cue/second-tap';
+import { movesOf, wayFor } from '@core/cue/technique';
+import type { Happening } from '@core/journal/events';
+import type { JournalState } from '@core/journal/fold';
+import { usePlaceInRow } from '~/device/place-in-row';
+import type { Prefs } from '~/device/prefs';
+import { pulse, sound } from '~/device/sounds';
+import { hush, speak } from '~/device/voice';
+import { wishedWay, type KnitterSettings } from '~/knitter/settings';
+import { rowSaid, stopSaid } from '~/messages/spoken';
+import type { KeyDoes } from './use-keys';
+import type { NeedlesView } from './view';
+
+/** So long it is said that a tap was dropped. */
+const DROPPED_MS = 2500;
+
+type Given = {
+  pieceId: string;
+  view: NeedlesView;
+  state: JournalState;
+  prefs: Prefs;
+  settings: KnitterSettings;
+  record: (happening: Happening) => string;
+};
+
+/** When the row last went up, by a clock that never jumps; taking one back clears it. */
+function useLastRow(done: number) {
+  const last = useRef({ done, at: -Infinity });
+  useEffect(() => {
+    if (last.current.done !== done)
+      last.current = { done, at: done > last.current.done ? performance.now() : -Infinity };
+  }, [done]);
+  return {
+    since: () => performance.now() - last.current.at,
+    /** At once: a second tap may come before the page is painted again. */
+    mark: (now: number) => void (last.current = { done: now, at: performance.now() }),
+  };
+}
+
+function useVoice(view: NeedlesView, pointer: Pointer, prefs: Prefs) {
+  const inStitches = prefs.density === 'stitches';
+  const words = () =>
+    inStitches && pointer.stop > 0
+      ? stopSaid(view.stops[pointer.stop])
+      : rowSaid(view.cue, view.notices) + (inStitches ? ` ${stopSaid(view.stops[0])}` : '');
+  const place = `${view.working} ${inStitches ? pointer.stop : ''}`;
+  const said = useRef(place);
+  useEffect(() => {
+    if (said.current === place) return;
+    said.current = place;
+    if (prefs.voice) speak(words(), prefs.rate);
+  });
+  useEffect(() => (prefs.voice ? hush : undefined), [prefs.voice]);
+  return () => speak(words(), prefs.rate);
+}
+
+export function useRow({ pieceId, view, state, prefs, settings, record }: Given) {
+  const { working, stops, sheet } = view;
+  const { pointer, putDown, move } = usePlaceInRow(pieceId, state.life, working);
+  const [resting, setResting] = useState(false);
+  const [dropped, setDropped] = useState(0);
+  const last = useLastRow(view.done);
+  const say = useVoice(view, pointer, prefs);
+
+  useEffect(() => {
+    if (dropped === 0) return;
+    const timer = setTimeout(() => setDropped(0), DROPPED_MS);
+    return () => clearTimeout(timer);
+  }, [dropped]);
+
+  const give = (which: Parameters<typeof sound>[0]) => {
+    if (prefs.sounds) sound(which);
+    if (prefs.vibration) pulse(which);
+  };
+  const finish = () => {
+    if (working === null) return;
+    const least = leastRowMs(view.stitches.takes);
+    if (prefs.guard && last.since() < least) {
+      give('dropped');
+      return setDropped((times) => times + 1);
+    }
+    last.mark(view.done + 1);
+    record({ kind: 'rowDone', life: state.life, row: working });
+    const ahead = view.columns.some(({ next }) => next?.plain === 1);
+    give(ahead && working < sheet.rows ? 'crossing' : 'tick');
+  };
+  const undo = () => {
+    if (state.undoTarget) record({ kind: 'undo', target: state.undoTarget });
+  };
+  const inStitches = prefs.density === 'stitches';
+  const movesHere = () => {
+    const step = stops[pointer.stop]?.step;
+    if (step?.kind !== 'crossing') return 1;
+    return movesOf(step, wayFor(step, wishedWay(settings, step.heldCount, step.thenCount))).length;
+  };
+  const looked = () => {
+    if (view.done > 0 && !state.looked.has(view.done)) record({ kind: 'looked', row: view.done });
+  };
+
+  const act = (does: KeyDoes) => {
+    switch (does) {
+      case 'onward':
+        return inStitches && !atEnd(stops, pointer) ? move(forward(stops, pointer)) : finish();
+      case 'back':
+        return inStitches && pointer.stop + pointer.part > 0 ? move(backward(pointer)) : undo();
+      case 'undo':
+        return undo();
+      case 'say':
+        return say();
+      case 'looked':
+        return looked();
+      case 'putDown':
+        return setResting(true);
+      case 'next':
+        return inStitches || resting ? move(forward(stops, pointer)) : undefined;
+      case 'previous':
+        return inStitches || resting ? move(backward(pointer)) : undefined;
+      case 'partOn':
+        return inStitches || resting ? move(partForward(stops, pointer, movesHere())) : undefined;
+      case 'partBack':
+        return inStitches || resting ? move(partBackward(pointer)) : undefined;
+    }
+  };
+  const rest = {
+    open: resting || putDown,
+    down: putDown,
+    putDown: () => move(pointer, true),
+    close: () => {
+      setResting(false);
+      if (putDown) move(pointer, false);
+    },
+  };
+  return { pointer, act, finish, dropped: dropped > 0, rest };
+}
+export type RowInHand = ReturnType<typeof useRow>;

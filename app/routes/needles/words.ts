@@ -1,0 +1,11 @@
+/** Times in words. */
+const HOUR = 60;
+
+export function durationWords(ms: number): string {
+  const minutes = Math.round(ms / 60_000);
+  if (minutes < 1) return 'less than a minute';
+  if (minutes < HOUR) return `${minutes} min`;
+  const hours = Math.floor(minutes / HOUR);
+  const rest = minutes % HOUR;
+  return rest === 0 ? `${hours} h` : `${hours} h ${rest} min`;
+}
