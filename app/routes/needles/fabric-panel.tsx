@@ -8,7 +8,6 @@ import { LEAN_WORDS, leanColour } from '~/ui/lean';
 import { Heads } from './heads';
 import { ANCHOR_WORDS } from '~/messages/journal';
 import type { Pointer } from '@core/cue/pointer';
-import { MADE_FABRIC } from './look-strip';
 import type { NeedlesView } from './view';
 
 type Props = {
@@ -323,10 +322,8 @@ export function FabricPanel({ view, state, touched, released, pointer, onTouch, 
               transform={`translate(0 ${-ROW_HEIGHT})`}
             />
           ))}
-          <g id={MADE_FABRIC} className="painted">
-            <path className="deep" d={painting.backing} />
-            <PaintedLayers layers={painting.made} />
-          </g>
+          <path className="deep" d={painting.backing} />
+          <PaintedLayers layers={painting.made} />
           {pointer && <PointedAt view={view} pointer={pointer} />}
           <ComingNumbers view={view} />
           <ReleasedMarks view={view} released={released} />

@@ -23,7 +23,7 @@ export default function RestSheet({ view, settings, row: { pointer, act, rest } 
           <X aria-hidden="true" />
         </button>
       </div>
-      {!rest.down && <p className="mt-2 text-soft">Move the mark to where you are; the fabric shows it.</p>}
+      {!rest.down && <p className="text-soft">Move the mark on the fabric to where you are.</p>}
       <div className="rest-moves">
         <button type="button" className="plain-button" onClick={() => act('previous')}>
           <ChevronLeft aria-hidden="true" /> group

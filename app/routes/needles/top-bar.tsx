@@ -64,6 +64,7 @@ export function TopBar({ piece, view, state, saving, kept, newer, record, open }
       </div>
       <Link to={`/pieces/${piece.id}/logbook`} className="quiet-button">
         <BookOpen aria-hidden="true" size={22} /> <span className="wide-only">Logbook</span>
+        <span className="sr-only narrow-only">Logbook</span>
       </Link>
       {menu ? (
         <Suspense fallback={closed}>

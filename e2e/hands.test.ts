@@ -1,0 +1,324 @@
+/** The row in hand, hands-free: by keys alone, put down and picked up, how to cross, voice, second taps, corrections. */
+import { AxePuppeteer } from '@axe-core/puppeteer';
+import type { Page } from 'puppeteer-core';
+import { startApp, type RunningApp } from './helpers/app';
+import { DESK, fill, openBrowser, PHONE, press, reload, textOf, type OpenBrowser, waitForText } from './helpers/browser'; // prettier-ignore
+import {
+  castOnRope,
+  choose,
+  complete,
+  done,
+  knit,
+  repairFigures,
+  saved,
+  waitForDone,
+} from './helpers/journeys';
+import { giveVoice, said } from './helpers/voice';
+
+let app: RunningApp;
+let chromium: OpenBrowser;
+let page: Page;
+let piece: string;
+
+beforeAll(async () => {
+  app = await startApp();
+  chromium = await openBrowser();
+  page = await chromium.open(`${app.address}/pieces/new`);
+  await castOnRope(page, 'Sluice-gate scarf');
+  piece = page.url();
+});
+afterAll(async () => {
+  await chromium?.close();
+  await app?.close();
+});
+
+const stop = (of: Page) => textOf(of, '[data-testid=stop]');
+const prefer = async (of: Page, prefs: object) => {
+  await of.evaluate((more) => {
+    const now = JSON.parse(localStorage.getItem('gritch.prefs') ?? '{}') as object;
+    localStorage.setItem('gritch.prefs', JSON.stringify({ ...now, ...more }));
+  }, prefs);
+  await reload(of);
+};
+const closeDialog = async (of: Page) => {
+  await of.keyboard.press('Escape');
+  await of.waitForFunction(() => !document.querySelector('[role=dialog]'));
+};
+
+describe('stitch group by stitch group, with one key', () => {
+  it('a whole repeat: markers by name, the hold first, and the row ends by the same key', async () => {
+    await press(page, 'Stitches');
+    const seen: string[][] = [];
+    for (let row = 1; row <= 6; row += 1) {
+      const groups: string[] = [];
+      for (;;) {
+        const now = await stop(page);
+        if (now === 'end of the row') break;
+        groups.push(now);
+        await page.keyboard.press('Space');
+        await page.waitForFunction((before) => (document.querySelector('[data-testid=stop]') as HTMLElement).innerText.replace(/\s+/g, ' ').trim() !== before, {}, now); // prettier-ignore
+      }
+      seen.push(groups);
+      await knit(page, 'Space', row);
+    }
+    // 4 garter stitches at either edge, p2 k4 p2 between; row 3 crosses (see journeys.ts).
+    expect(seen[0]).toEqual([
+      'knit 4 Right edge',
+      'pass the marker to My panel purl 2 My panel',
+      'knit 4 My panel',
+      'purl 2 My panel',
+      'pass the marker to Left edge knit 4 Left edge',
+    ]);
+    expect(seen[2]?.[2]).toBe('2 to the BACK knit 2, then knit the held 2 My panel');
+    expect(seen[1]?.[1]).toMatch(/^pass the marker to My panel knit 2/);
+  });
+
+  it('lights the group on the fabric, moves by arrows and swipes, and never leaves the row', async () => {
+    for (let i = 0; i < 3; i += 1) await page.keyboard.press('ArrowLeft');
+    expect(await stop(page)).toBe('knit 4 Right edge');
+    await page.keyboard.press('ArrowRight');
+    await waitForText(page, '[data-testid=stop]', /^pass the marker/);
+    expect(await page.$$eval('.pointed[data-state=now]', (marks) => marks.length)).toBe(2);
+    const box = await (await page.waitForSelector('.stop-now'))?.boundingBox();
+    if (!box) throw new Error('nothing to swipe on');
+    await page.mouse.move(box.x + 200, box.y + 20);
+    await page.mouse.down();
+    await page.mouse.move(box.x + 60, box.y + 20);
+    await page.mouse.up();
+    await waitForText(page, '[data-testid=stop]', /^knit 4 My panel/);
+    await page.keyboard.press('PageUp');
+    await waitForText(page, '[data-testid=stop]', /^pass the marker/);
+  });
+});
+
+describe('put down and picked up', () => {
+  it('in the midst of a crossing: which needle, which side, what was last worked', async () => {
+    for (const row of [7, 8]) await complete(page, row);
+    for (let i = 0; i < 2; i += 1) await page.keyboard.press('ArrowRight');
+    await waitForText(page, '[data-testid=stop]', /2 to the BACK/);
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('ArrowDown');
+    await press(page, 'Put down');
+    await waitForText(
+      page,
+      '[data-testid=resting]',
+      /yarn hangs from the right needle.*right side faces you.*8 of 16 stitches.*last you did “knit 2”.*2 wait on the cable needle, at the back.*Next: knit 2 from the cable needle/,
+    );
+    await press(page, 'It rests here');
+    await page.close();
+    page = await chromium.open(piece);
+    await waitForText(page, '.rest-sheet', /Pick up row 9.*8 of 16 stitches/);
+    await press(page, 'Go on');
+    await waitForText(page, '[data-testid=stop]', /2 to the BACK/);
+    await reload(page);
+    expect(await page.$('.rest-sheet')).toBeNull();
+  });
+});
+
+describe('how to cross', () => {
+  const moves = () =>
+    page.$$eval('.how-moves button', (list) => list.map((one) => (one as HTMLElement).innerText));
+  it('in every way that fits, as words and as a drawing, with cautions and the crossing below', async () => {
+    await page.click('.stop-now .crossing-card');
+    await page.waitForSelector('.film');
+    expect(await moves()).toEqual([
+      'slip the next 2 to the cable needle, at the back',
+      'knit 2',
+      'knit 2 from the cable needle',
+    ]);
+    expect(await page.$$eval('#way option', (all) => all.length)).toBe(5);
+    await page.select('#way', 'reorder');
+    expect((await moves())[0]).toMatch(/^with the right needle, passing in front of the next 2, go into the 2 after them/);
+    await press(page, 'put the other 2 back on the left needle: now they stand in crossed order');
+    expect(await page.$eval('.film', (film) => film.getAttribute('aria-label'))).toMatch(/now they stand in crossed order/);
+    const loops = await page.$$eval('.film-loop', (all) => all.map((loop) => (loop as SVGGElement).style.transform));
+    expect(new Set(loops).size).toBe(4);
+    expect(await textOf(page, '[role=dialog]')).toMatch(/in row 3, leans right: this one is like it/);
+    expect(await textOf(page, '.cautions')).toMatch(/no strand is split/);
+    await page.select('#way', 'hangFree');
+    await press(page, 'The yarn of this piece is slippery');
+    await waitForText(page, '.cautions', /Slippery yarn does not hang safely/);
+    await closeDialog(page);
+  }); // prettier-ignore
+});
+
+describe('after a crossing row', () => {
+  it('the odd one out is touched while it costs four stitches and this one strand', async () => {
+    await page.$eval('[data-testid=complete]', (control) => (control as HTMLButtonElement).click());
+    await waitForDone(page, 9);
+    await waitForText(page, '.look-strip', /Row 9 crossed/);
+    await page.click('.look');
+    await page.waitForSelector('[data-testid=ladder-facts]');
+    expect(await repairFigures(page)).toEqual([4, 1, 0]);
+    await press(page, 'Close');
+    await press(page, 'All like this');
+    await page.waitForFunction(() => !document.querySelector('.look-strip'));
+    await saved(page);
+    await reload(page);
+    expect(await page.$('.look-strip')).toBeNull();
+  });
+});
+
+describe('second taps', () => {
+  it('right after the first are dropped with a word, never a question; later ones count', async () => {
+    await prefer(page, { guard: true, density: 'row' });
+    await page.keyboard.press('Space');
+    await page.keyboard.press('Space');
+    await waitForDone(page, 10);
+    await waitForText(page, '.dropped', /second tap was dropped/);
+    expect(await done(page)).toBe(10);
+    await new Promise((resolve) => setTimeout(resolve, 750));
+    await knit(page, 'Space', 11);
+    await page.keyboard.press('Backspace');
+    await waitForDone(page, 10);
+    await knit(page, 'Space', 11);
+  });
+});
+
+describe('keys, voice, screen', () => {
+  it('a foot switch is taught its key', async () => {
+    await prefer(page, { guard: false });
+    await choose(page, 'Hands-free');
+    await press(page, 'Teach a key');
+    await page.keyboard.press('b');
+    await waitForText(page, '.taught', /b/);
+    await closeDialog(page);
+    await knit(page, 'b' as never, 12);
+  });
+
+  it('cues are read aloud by a voice, again when asked, at the speed chosen', async () => {
+    const spoken = await chromium.browser.newPage();
+    await giveVoice(spoken);
+    await spoken.setViewport(PHONE);
+    await spoken.goto(piece, { waitUntil: 'networkidle2' });
+    await choose(spoken, 'Hands-free');
+    await press(spoken, 'Read the cues aloud');
+    await spoken.select('[aria-label="Speed of the voice"]', '1.3');
+    await closeDialog(spoken);
+    await knit(spoken, 'Space', 13);
+    await knit(spoken, 'Space', 14);
+    expect((await said(spoken)).slice(-1)).toEqual([
+      { text: 'Row 15, right side. My panel: 2 to the back.', rate: 1.3 },
+    ]);
+    const before = (await said(spoken)).length;
+    await press(spoken, 'Say it again');
+    expect(await said(spoken)).toHaveLength(before + 1);
+    await press(spoken, 'Stitches');
+    await spoken.keyboard.press('ArrowRight');
+    await spoken.waitForFunction(
+      () => (window as unknown as { said: { text: string }[] }).said.at(-1)?.text === 'Pass the marker to My panel. purl 2.',
+    );
+    await saved(spoken);
+    await spoken.close();
+  }); // prettier-ignore
+
+  it('a browser without voice, sound, vibration or wake lock is still, and says so', async () => {
+    const bare = await chromium.browser.newPage();
+    await bare.evaluateOnNewDocument(() => {
+      for (const [owner, name] of [
+        [window, 'speechSynthesis'],
+        [window, 'AudioContext'],
+        [Navigator.prototype, 'wakeLock'],
+        [Navigator.prototype, 'vibrate'],
+      ] as const)
+        Object.defineProperty(owner, name, { value: undefined });
+      localStorage.setItem('gritch.prefs', JSON.stringify({ guard: false, sounds: true, voice: true }));
+    });
+    await bare.goto(piece, { waitUntil: 'networkidle2' });
+    await knit(bare, 'Space', 15);
+    await choose(bare, 'Hands-free');
+    await waitForText(bare, '[role=dialog]', /This browser has no voice.*The browser refuses/);
+    await saved(bare);
+    await bare.close();
+  });
+});
+
+describe('corrections', () => {
+  it('rows that were never knitted are taken back together; redo brings them again', async () => {
+    await prefer(page, { voice: false, density: 'row', keys: {}, guard: false });
+    await waitForDone(page, 15);
+    await choose(page, 'Back to a row');
+    await fill(page, 'Last row that stays on the needle', '11');
+    await press(page, 'They were never knitted; I tapped too often.');
+    await press(page, 'Take back 4 rows');
+    await waitForDone(page, 11);
+    await choose(page, 'Redo');
+    await waitForDone(page, 12);
+  });
+
+  it('one row otherwise: the countdown skips it', async () => {
+    await waitForText(page, '.countdown', /^2 plain, then cross$/);
+    await choose(page, 'One row otherwise');
+    await fill(page, 'Row of the piece', '15');
+    await press(page, 'Row 15 so, just once');
+    await waitForText(page, '.countdown', /^8 plain, then cross$/);
+    await page.keyboard.press('Backspace');
+    await waitForText(page, '.countdown', /^2 plain, then cross$/);
+  });
+
+  it('a repeat more, and again fewer: the end moves', async () => {
+    const rows = () => textOf(page, '.row-side');
+    expect(await rows()).toMatch(/12 of 40 done/);
+    await choose(page, 'Repeats more or fewer');
+    await waitForText(page, '[role=dialog]', /one more: 46 rows in all/);
+    await press(page, 'Add a repeat');
+    await waitForText(page, '.row-side', /12 of 46 done/);
+    await choose(page, 'Repeats more or fewer');
+    await press(page, 'one fewer: 40 rows in all');
+    await press(page, 'Drop a repeat');
+    await waitForText(page, '.row-side', /12 of 40 done/);
+    await saved(page);
+  });
+
+  it('a marker hangs in its row and panel, on the fabric and in the logbook', async () => {
+    await choose(page, 'Marker, pin or yarn');
+    await press(page, 'Keep it');
+    await page.waitForSelector('.anchor[data-what=marker]');
+    await saved(page);
+  });
+
+  it('what comes and the sittings are reckoned from the journal', async () => {
+    await choose(page, 'What comes');
+    await waitForText(page, '[role=dialog]', /Next crossing after this row: in row 15.*row 1 of 6, 6 rows to the end of the repeat; crosses in row 15/);
+    await closeDialog(page);
+    await choose(page, 'Sittings');
+    await waitForText(page, '[data-testid=at-needles]', /at the needles in 1 sitting/);
+    await page.select('#reminder', '20');
+    await closeDialog(page);
+  }); // prettier-ignore
+});
+
+describe('every new sheet', () => {
+  const open = {
+    'how to cross': async () => {
+      for (let row = (await done(page)) + 1; row <= 14; row += 1) await complete(page, row);
+      await page.click('.crossing-card');
+      await page.waitForSelector('.film');
+    },
+    'put down': () => press(page, 'Put down'),
+    'what comes': () => choose(page, 'What comes'),
+    'hands-free': () => choose(page, 'Hands-free'),
+    'one row otherwise': () => choose(page, 'One row otherwise'),
+    sittings: () => choose(page, 'Sittings'),
+    saved: () => page.$eval('.saving', (button) => (button as HTMLButtonElement).click()),
+  };
+  it.each([
+    ['daylight', DESK],
+    ['lamplight', PHONE],
+  ])('meets WCAG 2.2 AA and fits the screen (%s)', async (theme, viewport) => {
+    await page.setViewport(viewport);
+    for (const [name, show] of Object.entries(open)) {
+      await reload(page);
+      await page.evaluate((t) => (document.documentElement.dataset.theme = t), theme);
+      await show();
+      await page.waitForSelector('[role=dialog], .rest-sheet');
+      const { violations } = await new AxePuppeteer(page)
+        .include(name === 'put down' ? 'body' : '[role=dialog]')
+        .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+        .analyze();
+      expect([name, violations.map(({ id, nodes }) => [id, nodes.map(({ html }) => html).slice(0, 2)])]).toEqual([name, []]);
+      expect([name, await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)]).toEqual([name, 0]);
+    }
+  }); // prettier-ignore
+  it('put no error on the console', () => expect(chromium.troubles).toEqual([]));
+});
