@@ -36,5 +36,5 @@ export function weight(): Line[] {
     (sum, file) => sum + gzipSync(readFileSync(path.join(ASSETS, file))).length,
     0,
   );
-  return [atMost('JavaScript for the needles screen, gzipped', bytes / 1000, 180, ' kB')];
+  return [atMost('JavaScript for the needles screen, gzipped', bytes / 1000, 220, ' kB')];
 }

@@ -1,6 +1,7 @@
 /** A piece as it hangs on the needles: what was typed, the plan with the journal's facts, the rows done. */
 import type { OnNeedles } from '@core/draft/go-on';
 import { fold } from '@core/journal/fold';
+import { playback, type PlayedBack } from '@core/journal/playback';
 import { worksheet } from '@core/piece/worksheet';
 import type { Yarn } from '../knitter/settings';
 import type { Database } from './client.server';
@@ -17,4 +18,19 @@ export async function onNeedles(
   const state = fold(await readJournal(db, knitterId, id));
   const sheet = worksheet(piece.plan, state.facts);
   return { draft: typed.draft, sheet, done: Math.min(state.done, sheet.rows), yarn: piece.yarn };
+}
+
+/** The first of a pair, for its second: what was done otherwise than planned. Null where there is none, or no longer. */
+export type Pair = {
+  readonly name: string;
+  readonly mirrored: boolean;
+  readonly told: readonly PlayedBack[];
+};
+
+export async function firstOfPair(db: Database, knitterId: string, id: string): Promise<Pair | null> {
+  const pairOf = (await findDraft(db, knitterId, id))?.draft.pairOf;
+  const first = pairOf && (await findPiece(db, knitterId, pairOf.id));
+  if (!first) return null;
+  const events = await readJournal(db, knitterId, first.id);
+  return { name: first.name, mirrored: pairOf.mirrored, told: playback(events, fold(events)) };
 }

@@ -1,8 +1,10 @@
 import fc from 'fast-check';
 import { made } from '@core/piece/worksheet';
 import { layOut } from '@core/fabric/layout';
+import { RollingFabric } from '@core/fabric/rolling';
 import { sheetOf } from '@core/testing/plans';
-import { paint, ribbons } from './fabric/paint';
+import { paint } from './fabric/paint';
+import { paintRow } from './fabric/rows';
 import { spreadLabels } from './spread';
 
 describe('labels over panels', () => {
@@ -63,8 +65,36 @@ describe('paint', () => {
   });
   it('writes no number that a browser cannot read', () =>
     expect(JSON.stringify(paint(picture))).not.toMatch(/NaN|Infinity|undefined|null/));
-  it('lights one ribbon for each crossing of the row in hand', () => {
-    expect(ribbons(picture, 7).map(({ lean }) => lean)).toEqual(['right', 'right']);
-    expect(ribbons(picture, 8)).toEqual([]);
+});
+
+describe('paint row by row', () => {
+  const sheet = sheetOf([{ rows: 20, panels: [{ chart: 'rope-4', repeats: 2 }] }]);
+  const shown = new RollingFabric((row) => made(sheet, row), sheet.rows, 'RS').show(1, 12);
+  const rows = shown.rows.map((row) => paintRow(row, shown.edgeOf));
+  const whole = paint(layOut(Array.from({ length: 12 }, (_, i) => made(sheet, i + 1)), 'RS')); // prettier-ignore
+  const strokes = (d: string) => d.match(/M/g)?.length ?? 0;
+
+  it('draws what the whole picture draws, each shape once', () => {
+    for (const part of ['ground', 'over'] as const)
+      for (const kind of ['lit', 'shade', 'bump'] as const)
+        expect(rows.reduce((sum, row) => sum + strokes(row[part][kind]), 0)).toBe(
+          strokes(whole.made[part][kind]),
+        );
+  });
+  it('stays near its own foot, so that rows can be moved without being drawn again', () => {
+    for (const { ground, backing } of rows) {
+      const ys = [...`${ground.lit}${backing}`.matchAll(/[ML](-?[\d.]+) (-?[\d.]+)/g)].map(([, , y]) => Number(y)); // prettier-ignore
+      expect(Math.max(...ys)).toBeLessThanOrEqual(0.1);
+      expect(Math.min(...ys)).toBeGreaterThan(-2);
+    }
+  });
+  it('lights one ribbon for each crossing, and keeps what was painted', () => {
+    expect(rows[6]?.ribbons.map(({ lean }) => lean)).toEqual(['right', 'right']);
+    expect([rows[7]?.ribbons, rows[6]?.boxes.length]).toEqual([[], 2]);
+    expect(paintRow(shown.rows[6]!, shown.edgeOf)).toBe(rows[6]);
+  });
+  it('the shadow of the row on the needle ends there', () => {
+    const top = (d: string) => Math.min(...[...d.matchAll(/[ML](-?[\d.]+) (-?[\d.]+)/g)].map(([, , y]) => Number(y))); // prettier-ignore
+    expect(top(rows[6]?.shadowAtNeedle ?? '')).toBeGreaterThan(top(rows[6]?.shadow ?? ''));
   });
 });

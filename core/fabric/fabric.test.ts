@@ -2,7 +2,9 @@ import fc from 'fast-check';
 import { ringFrom, sheetOf } from '../testing/plans';
 import { made, type Worksheet } from '../piece/worksheet';
 import { SHELF } from '../shelf/data';
-import { layOut } from './layout';
+import { Fabric, layOut } from './layout';
+import { panelFrames } from './nodes';
+import { RollingFabric } from './rolling';
 import { ROW_HEIGHT } from './shapes';
 
 const rowsOf = (sheet: Worksheet, from: number, to: number) =>
@@ -64,4 +66,58 @@ describe('the knitted picture', () => {
         },
       ),
     ));
+});
+
+describe('fabric that is followed row by row', () => {
+  const SECTIONS = [
+    { rows: 60, panels: [{ chart: 'rope-4', id: 'rope' }, { chart: 'ogee', id: 'ogee' }, { chart: 'i-cord', id: 'cord' }] },
+  ]; // prettier-ignore
+  const sheet = sheetOf(SECTIONS);
+  const all = rowsOf(sheet, 1, sheet.rows);
+  /** The slow way: everything laid out at once. */
+  const whole = (face: 'RS' | 'WS') => {
+    const fabric = new Fabric(panelFrames(all), face, 0);
+    all.forEach((row) => fabric.add(row));
+    return all.map((row) => fabric.shapesOf(row));
+  };
+  const plain = (shapes: object) => JSON.stringify(shapes);
+
+  it('is laid out as if it had been laid out whole, wherever the hands go', () =>
+    fc.assert(
+      fc.property(
+        fc.constantFrom('RS' as const, 'WS' as const),
+        fc.array(fc.oneof({ weight: 6, arbitrary: fc.constant(1) }, fc.integer({ min: -30, max: 20 })), {
+          maxLength: 25,
+        }),
+        (face, steps) => {
+          const slow = whole(face);
+          const rolling = new RollingFabric((row) => made(sheet, row), sheet.rows, face);
+          let done = 10;
+          for (const step of [0, ...steps]) {
+            done = Math.min(sheet.rows, Math.max(1, done + step));
+            const shown = rolling.show(Math.max(1, done - 15), Math.min(sheet.rows, done + 5));
+            if (step % 2 === 0) rolling.prepare();
+            expect(shown.rows.map(plain)).toEqual(slow.slice(shown.firstRow - 1, shown.lastRow).map(plain));
+          }
+        },
+      ),
+      { numRuns: 40 },
+    ));
+  it('lays each row out once: the same object for as long as it is shown', () => {
+    const rolling = new RollingFabric((row) => made(sheet, row), sheet.rows, 'RS');
+    const [one, two] = [rolling.show(1, 20), rolling.show(2, 21)];
+    expect(two.rows[0]).toBe(one.rows[1]);
+    expect(rolling.show(1, 20).rows[0]).toBe(one.rows[0]);
+  });
+  it('begins anew where a section changes the width', () => {
+    const seam = sheetOf([{ rows: 20, panels: [{ chart: 'stockinette', id: 'a', repeats: 8 }] }, { rows: 20, panels: [{ chart: 'rope-4', id: 'b' }] }]); // prettier-ignore
+    const rolling = new RollingFabric((row) => made(seam, row), seam.rows, 'RS');
+    for (let last = 10; last <= 40; last += 1) {
+      rolling.prepare();
+      const { rows, width } = rolling.show(last - 9, last);
+      const shapes = rows.flatMap(({ ground, over }) => [...ground, ...over]);
+      expect(shapes.every((shape) => ('x0' in shape ? shape.x1 : shape.x) <= width)).toBe(true);
+      expect(shapes.length).toBeGreaterThan(40);
+    }
+  });
 });

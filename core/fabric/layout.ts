@@ -33,48 +33,87 @@ import {
 
 const isSlip = (look: Look) => look === 'slipBehind' || look === 'slipBefore';
 
-class Layout {
-  readonly ground: Shape[] = [];
-  readonly over: Shape[] = [];
-  readonly shadows: Shadow[] = [];
-  readonly holes: Hole[] = [];
-  readonly crossings: CrossingBox[] = [];
-  readonly levels = new Map<number, Map<number, Node>>();
-  private readonly firstRow: number;
+/** What one row adds to the picture; coordinates are those of its {@link Fabric}. */
+export type RowShapes = {
+  readonly row: number;
+  /** Height of its foot. */
+  readonly foot: number;
+  readonly ground: readonly Shape[];
+  readonly shadows: readonly Shadow[];
+  readonly over: readonly Shape[];
+  readonly holes: readonly Hole[];
+  readonly crossings: readonly CrossingBox[];
+};
+
+/** Rows above a row that have a say in how its stitches lie: the one they grow into, and one for a slipped stitch. */
+export const ROWS_ABOVE = 2;
+
+/** Fabric that grows upwards row by row. Heights are counted from the foot of row `base` + 1. */
+export class Fabric {
+  private ground: Shape[] = [];
+  private over: Shape[] = [];
+  private shadows: Shadow[] = [];
+  private holes: Hole[] = [];
+  private crossings: CrossingBox[] = [];
+  private readonly levels = new Map<number, Map<number, Node>>();
+  private readonly rows = new Map<number, WorkRow>();
+  private firstRow = 0;
   readonly total: number;
-  private readonly frames: readonly (readonly Frame[])[];
 
   constructor(
-    private readonly rows: readonly WorkRow[],
+    private readonly frames: ReturnType<typeof panelFrames>,
     private readonly face: Side,
+    private readonly base: number,
   ) {
-    const { framesOf, total } = panelFrames(rows);
-    this.frames = rows.map(framesOf);
-    this.total = total;
-    this.firstRow = rows[0]?.row ?? 1;
-    let below = rows[0] ? footOf(rows[0], this.frames[0] as readonly Frame[]) : new Map<number, Node>();
-    this.levels.set(this.firstRow - 1, below);
-    rows.forEach((row, i) => {
-      below = nodesOf(row, this.frames[i] as readonly Frame[], below);
-      this.levels.set(row.row, below);
-    });
-    for (const level of this.levels.values()) settleLayers(level.values());
-    this.emitAll();
+    this.total = frames.total;
   }
 
   /** From units counted from the right edge (RS) to the view. */
   x = (fromRight: number) => (this.face === 'RS' ? this.total - fromRight : fromRight);
-  y = (row: number) => (row - this.firstRow + 1) * ROW_HEIGHT;
+  y = (row: number) => (row - this.base) * ROW_HEIGHT;
   private top = (node: Node) => this.x(smoothed(node, this.total));
 
-  private emitAll() {
-    this.rows.forEach((row, i) => {
-      for (const node of (this.levels.get(row.row) as Map<number, Node>).values()) this.emit(node);
-      for (const panel of row.panels)
-        for (const at of crossingsOf(panel))
-          this.crossing(row, panel, at, this.frames[i] as readonly Frame[]);
-    });
+  /** The next row up; the first one hangs from stitches that are taken to be there. */
+  add(row: WorkRow) {
+    const frames = this.frames.framesOf(row);
+    if (this.levels.size === 0) {
+      this.firstRow = row.row;
+      this.levels.set(row.row - 1, footOf(row, frames));
+    }
+    const below = this.levels.get(row.row - 1) as Map<number, Node>;
+    const level = nodesOf(row, frames, below);
+    this.levels.set(row.row, level);
+    this.rows.set(row.row, row);
+    settleLayers(level.values());
+    settleLayers(below.values());
   }
+
+  /** Forgets the rows below one; what hangs from them stays where it is. */
+  forgetBelow(row: number) {
+    for (const known of [...this.levels.keys()]) {
+      if (known >= row) continue;
+      this.levels.delete(known);
+      this.rows.delete(known);
+    }
+    for (const node of this.levels.get(row)?.values() ?? []) node.parents.length = 0;
+  }
+
+  /** The shapes of a row; right once {@link ROWS_ABOVE} more rows have been added, or there are no more. */
+  shapesOf(row: WorkRow): RowShapes {
+    this.ground = [];
+    this.over = [];
+    this.shadows = [];
+    this.holes = [];
+    this.crossings = [];
+    for (const node of (this.levels.get(row.row) as Map<number, Node>).values()) this.emit(node);
+    const frames = this.frames.framesOf(row);
+    for (const panel of row.panels)
+      for (const at of crossingsOf(panel)) this.crossing(row, panel, at, frames);
+    const { ground, over, shadows, holes, crossings } = this;
+    return { row: row.row, foot: this.y(row.row - 1), ground, over, shadows, holes, crossings };
+  }
+
+  xOf = (row: number, column: number) => this.x(this.levels.get(row)?.get(column)?.at ?? 0);
 
   /** A slipped stitch is the stitch below, drawn up: the lowest of the column speaks for those above it. */
   private emit(node: Node) {
@@ -172,27 +211,20 @@ class Layout {
     this.shadows.push({ row: (nodes[0] as Node).row, panel, lean, points: [...left, ...right.reverse()] });
   }
 
-  edges(): Edge[] {
-    return [...this.levels].map(([row, level]) => {
-      const nodes = [...level.values()];
-      const sides = (out: 1 | -1) => nodes.map((node) => this.x(node.at) + (out * node.width) / 2);
-      return { y: this.y(row), left: Math.min(...sides(-1)), right: Math.max(...sides(1)) };
-    });
+  /** Where the fabric begins and ends at the top of a row. */
+  edgeOf(row: number): Edge {
+    const nodes = [...(this.levels.get(row)?.values() ?? [])];
+    const sides = (out: 1 | -1) => nodes.map((node) => this.x(node.at) + (out * node.width) / 2);
+    return { y: this.y(row), left: Math.min(...sides(-1)), right: Math.max(...sides(1)) };
   }
 
-  bands(): PanelBand[] {
-    const last = this.rows[this.rows.length - 1];
-    const frames = this.frames[this.frames.length - 1];
-    if (!last || !frames) return [];
-    const bands = last.panels.map(({ panel }, p) => {
+  /** Panels of a row, left to right in the view. */
+  bandsOf(row: WorkRow): PanelBand[] {
+    const frames = this.frames.framesOf(row);
+    const bands = row.panels.map(({ panel }, p) => {
       const { right, width } = frames[p] as Frame;
-      return {
-        panel: panel.id,
-        name: panel.name,
-        edge: panel.edge,
-        x: this.face === 'RS' ? this.total - right - width : right,
-        width,
-      };
+      const x = this.face === 'RS' ? this.total - right - width : right;
+      return { panel: panel.id, name: panel.name, edge: panel.edge, x, width };
     });
     return bands.sort((a, b) => a.x - b.x);
   }
@@ -203,21 +235,24 @@ class Layout {
  * @param face the side that the picture shows
  */
 export function layOut(rows: readonly WorkRow[], face: Side): Picture {
-  const layout = new Layout(rows, face);
   const first = rows[0]?.row ?? 1;
+  const fabric = new Fabric(panelFrames(rows), face, first - 1);
+  for (const row of rows) fabric.add(row);
+  const shapes = rows.map((row) => fabric.shapesOf(row));
+  const top = rows[rows.length - 1];
   return {
-    width: layout.total,
+    width: fabric.total,
     height: rows.length * ROW_HEIGHT,
     firstRow: first,
     lastRow: first + rows.length - 1,
-    ground: layout.ground,
-    shadows: layout.shadows,
-    over: layout.over,
-    holes: layout.holes,
-    crossings: layout.crossings,
-    edges: layout.edges(),
-    bands: layout.bands(),
-    xOf: (row, column) => layout.x(layout.levels.get(row)?.get(column)?.at ?? 0),
-    yOf: layout.y,
+    ground: shapes.flatMap(({ ground }) => ground),
+    shadows: shapes.flatMap(({ shadows }) => shadows),
+    over: shapes.flatMap(({ over }) => over),
+    holes: shapes.flatMap(({ holes }) => holes),
+    crossings: shapes.flatMap(({ crossings }) => crossings),
+    edges: [first - 1, ...rows.map(({ row }) => row)].map((row) => fabric.edgeOf(row)),
+    bands: top ? fabric.bandsOf(top) : [],
+    xOf: fabric.xOf,
+    yOf: fabric.y,
   };
 }

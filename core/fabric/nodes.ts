@@ -44,7 +44,9 @@ export function panelFrames(rows: readonly WorkRow[]) {
       return frame;
     });
   };
-  return { framesOf, total };
+  /** Equal for stretches of rows that are laid out alike. */
+  const key = `${total} ${[...widths].join(' ')}`;
+  return { framesOf, total, key };
 }
 
 /** A shaped row keeps its stitches where they lie in the line-up, so that its edges slope. */

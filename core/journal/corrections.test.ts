@@ -2,9 +2,16 @@
 import fc from 'fast-check';
 import { FIRST_LIFE, type Happening, type JournalEvent } from './events';
 import { fold } from './fold';
+import { leanPlayedBack, playback, repeated } from './playback';
 import { storiesOf } from './stories';
 import { rowsToUndo, undosFor } from './undoing';
 
+const CROSSING = {
+  kind: 'crossing',
+  lean: 'right',
+  over: ['knit', 'knit'],
+  under: ['knit', 'knit'],
+} as const;
 let next = 0;
 const event = (happening: Happening, device = 'phone'): JournalEvent =>
   ({ id: `more-${String((next += 1)).padStart(5, '0')}`, device, deviceTime: '2026-11-20T18:00:00Z', ...happening }) as JournalEvent; // prettier-ignore
@@ -111,3 +118,35 @@ describe('two stories of one piece', () => {
     expect(storiesOf(all, fold(all))).toMatchObject([{ ended: null, since: [] }]);
   });
 });
+
+describe('the second of a pair', () => {
+  const once = event({ kind: 'rowOnce', row: 9, panel: 'rope', instead: { does: 'uncrossed' } });
+  const set = event({ kind: 'panelRowSet', panel: 'rope', from: 5, position: 2, since: null });
+  const more = event({ kind: 'repeatsChanged', section: 'body-r2', panel: 'rope', by: 1 });
+  const fault = event({ kind: 'fault', pieceRow: 3, rowEvent: null, panel: 'rope', wale: 2, charted: CROSSING, made: { ...CROSSING, lean: 'left' } });
+  const mended = event({ kind: 'fault', pieceRow: 4, rowEvent: null, panel: 'rope', wale: 2, charted: CROSSING, made: 'uncrossed' });
+  const events = [...rows(1, 4), set, ...rows(5, 6), more, once, fault, mended, event({ kind: 'mended', fault: mended.id })]
+    .map((one) => (one.kind === 'fault' ? { ...one, rowEvent: `row-${one.pieceRow}` } : one))
+    .map((one) => (one.kind === 'rowDone' ? { ...one, id: `row-${one.row}` } : one));
+  const state = fold(events);
+
+  it('is told the first one’s deviations in the order of rows, mended faults left out', () =>
+    expect(playback(events, state).map(({ row, what }) => [row, what.kind])).toEqual([
+      [3, 'fault'],
+      [5, 'panelRowSet'],
+      [7, 'repeatsChanged'],
+      [9, 'rowOnce'],
+    ]));
+  it('records the same in its own journal, in sections as the draft calls them, and is not told it again', () => {
+    const told = playback(events, state);
+    expect(told[2]?.same).toEqual({ kind: 'repeatsChanged', section: 'body', panel: 'rope', by: 1 });
+    const second = told.flatMap(({ same }) => (same ? [event(same)] : []));
+    expect(told.map((one) => repeated(one, second, fold(second)))).toEqual([false, true, true, true]);
+    expect(told.some((one) => repeated(one, [], fold([])))).toBe(false);
+  });
+  it('mirrored, a crossing left wrong leans the other way', () => {
+    const left = playback(events, state)[0]?.what as typeof fault & { kind: 'fault' };
+    expect([leanPlayedBack(left, false), leanPlayedBack(left, true)]).toEqual(['left', 'right']);
+    expect(leanPlayedBack({ ...left, made: 'uncrossed' }, true)).toBeNull();
+  });
+}); // prettier-ignore

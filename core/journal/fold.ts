@@ -41,6 +41,8 @@ export type JournalState = {
   readonly anchors: readonly EventOf<'anchored'>[];
   /** Rows whose crossings were looked at and found right. */
   readonly looked: ReadonlySet<number>;
+  /** Rows that were done when a step was taken, by its event. */
+  readonly doneAt: ReadonlyMap<string, number>;
   /** What can be taken back, step by step, newest last. */
   readonly steps: readonly Step[];
   /** The event that an "undo" now would take back, and the undo that a "redo" would. */
@@ -265,6 +267,7 @@ class Fold {
       looked: new Set(
         this.live('looked').filter(({ row, id }) => stands(row, id)).map(({ row }) => row), // prettier-ignore
       ),
+      doneAt: this.doneAt,
       steps: this.steps,
       undoTarget: this.steps[this.steps.length - 1]?.id ?? null,
       redoTarget: this.undone[this.undone.length - 1] ?? null,

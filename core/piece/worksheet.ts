@@ -37,6 +37,8 @@ export type Worksheet = {
   readonly ended: readonly string[];
   readonly deviations: ReadonlyMap<number, readonly Deviation[]>;
   readonly onces: ReadonlyMap<number, readonly Once[]>;
+  /** Rows laid out before, where the same ones are asked for again and again (see {@link remembering}). */
+  readonly laid?: Map<string, WorkRow>;
   /** Cells laid out so far, for the bench. */
   readonly meter: { cells: number };
 };
@@ -176,6 +178,22 @@ export const isOpen = (sheet: Worksheet, section: number) => {
   return 'until' in length && !sheet.ended.includes(id);
 };
 
+/** So many rows are remembered at most. */
+const REMEMBERED = 600;
+
+/** The same worksheet with a memory: for a screen that looks at the same rows after every row. */
+export const remembering = (sheet: Worksheet): Worksheet => ({ ...sheet, laid: new Map() });
+
+function laidBefore(sheet: Worksheet, row: number, view: View): WorkRow {
+  const { laid } = sheet;
+  if (!laid) return layPanels(sheet, row, view);
+  const key = `${view} ${row}`;
+  const found = laid.get(key) ?? layPanels(sheet, row, view);
+  if (laid.size > REMEMBERED) laid.clear();
+  laid.set(key, found);
+  return found;
+}
+
 function layPanels(sheet: Worksheet, row: number, view: View): WorkRow {
   const sectionIndex = sectionIndexAt(sheet, row);
   const section = sheet.plan.sections[sectionIndex] as Section;
@@ -196,11 +214,11 @@ function layPanels(sheet: Worksheet, row: number, view: View): WorkRow {
 }
 
 /** The row as planned. Throws a RangeError outside the piece. */
-export const charted = (sheet: Worksheet, row: number): WorkRow => layPanels(sheet, row, 'charted');
+export const charted = (sheet: Worksheet, row: number): WorkRow => laidBefore(sheet, row, 'charted');
 
 /** The row as it was made: the plan with the deviations that the journal knows. */
 export function made(sheet: Worksheet, row: number): WorkRow {
-  const plain = layPanels(sheet, row, 'made');
+  const plain = laidBefore(sheet, row, 'made');
   const here = sheet.deviations.get(row);
   return here ? applyDeviations(plain, here) : plain;
 }

@@ -1,4 +1,5 @@
 /** The row in hand: its number huge, side by word, V or bump and arrow, the cue in working order, one huge control. */
+import { memo } from 'react';
 import { Check, Moon, Undo2, Volume2 } from 'lucide-react';
 import { RadioGroup } from 'radix-ui';
 import type { RowCue } from '@core/cue/cue';
@@ -165,7 +166,7 @@ const DENSITY_WORDS: Readonly<Record<Density, string>> = {
   stitches: 'Stitches',
 };
 
-function Tools({ prefs, row }: Pick<Props, 'prefs' | 'row'>) {
+const Tools = memo(function Tools({ prefs, act }: Pick<Props, 'prefs'> & Pick<RowInHand, 'act'>) {
   return (
     <div className="tools">
       <RadioGroup.Root
@@ -188,21 +189,16 @@ function Tools({ prefs, row }: Pick<Props, 'prefs' | 'row'>) {
         ))}
       </RadioGroup.Root>
       {prefs.voice && (
-        <button
-          type="button"
-          className="quiet-button"
-          aria-label="Say it again"
-          onClick={() => row.act('say')}
-        >
+        <button type="button" className="quiet-button" aria-label="Say it again" onClick={() => act('say')}>
           <Volume2 aria-hidden="true" />
         </button>
       )}
-      <button type="button" className="quiet-button" onClick={() => row.act('putDown')}>
+      <button type="button" className="quiet-button" onClick={() => act('putDown')}>
         <Moon aria-hidden="true" size={20} /> Put down
       </button>
     </div>
   );
-}
+});
 
 export function CuePanel(props: Props) {
   const { view, prefs, row, canUndo } = props;
@@ -237,14 +233,14 @@ export function CuePanel(props: Props) {
         {rowSaid(cue, view.notices)}
       </p>
       {cue ? (
-        <Steps key={cue.row.row} cue={cue} {...props} />
+        <Steps cue={cue} {...props} />
       ) : (
         <div className="steps">
           {props.first}
           <p className="presented">Every row of the plan is done. Bind off.</p>
         </div>
       )}
-      {cue && <Tools prefs={prefs} row={row} />}
+      {cue && <Tools prefs={prefs} act={row.act} />}
       <div className="controls">
         <button type="button" className="undo-control" onClick={() => row.act('undo')} disabled={!canUndo}>
           <Undo2 aria-hidden="true" size={28} />

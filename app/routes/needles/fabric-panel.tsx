@@ -1,10 +1,8 @@
 /** The hanging fabric with its needle: columns of countdowns above, coming rows as ghosts, marks attached to it. */
-import { useMemo } from 'react';
+import { memo, useEffect } from 'react';
 import { ROW_HEIGHT, type CrossingBox } from '@core/fabric/shapes';
 import type { JournalState } from '@core/journal/fold';
-import { PaintedLayers } from '~/ui/fabric/painted';
-import { ribbons } from '~/ui/fabric/paint';
-import { LEAN_WORDS, leanColour } from '~/ui/lean';
+import { FabricRows } from './fabric-rows';
 import { Heads } from './heads';
 import { ANCHOR_WORDS } from '~/messages/journal';
 import type { Pointer } from '@core/cue/pointer';
@@ -20,6 +18,9 @@ type Props = {
   onTouch: (box: CrossingBox) => void;
   askFace: ((face: 'faces' | 'chart') => void) | null;
 };
+
+/** After a row was shown, so much later nobody waits. */
+const SPARE_MS = 60;
 
 /** Room left of the fabric for row numbers, in stitches. */
 const MARGIN = 3;
@@ -231,44 +232,12 @@ function ReleasedMarks({ view, released }: Pick<Props, 'view' | 'released'>) {
   ));
 }
 
-function boxWords(box: CrossingBox) {
-  const { over, under, lean } = box.at.cell;
-  return `Crossing in row ${box.row}: ${over.length} over ${under.length}, ${LEAN_WORDS[lean]}. Look at it`;
-}
-
-function Crossings({ view, state, touched, onTouch }: Pick<Props, 'view' | 'state' | 'touched' | 'onTouch'>) {
-  const { picture, done } = view;
-  return picture.crossings
-    .filter(({ row }) => row <= done)
-    .map((box) => {
-      const fault = state.faults.find(
-        (f) => f.pieceRow === box.row && f.panel === box.panel && f.wale === box.wale && !f.mended,
-      );
-      const here = touched?.row === box.row && touched.panel === box.panel && touched.wale === box.wale;
-      return (
-        <rect
-          key={`${box.row} ${box.panel} ${box.wale} ${box.x}`}
-          role="button"
-          tabIndex={0}
-          aria-label={boxWords(box)}
-          data-crossing={`${box.panel}:${box.row}:${box.wale}`}
-          className="crossing-box"
-          data-state={fault ? 'fault' : here ? 'touched' : 'sound'}
-          x={box.x}
-          y={picture.height - box.y - box.height}
-          width={box.width}
-          height={box.height}
-          rx={0.5}
-          onClick={() => onTouch(box)}
-          onKeyDown={(event) => {
-            if (event.key !== 'Enter' && event.key !== ' ') return;
-            event.preventDefault();
-            event.stopPropagation();
-            onTouch(box);
-          }}
-        />
-      );
-    });
+/** The next row is laid out while the hands are busy with this one. */
+function useSparePreparing({ prepare }: NeedlesView) {
+  useEffect(() => {
+    const timer = setTimeout(prepare, SPARE_MS);
+    return () => clearTimeout(timer);
+  }, [prepare]);
 }
 
 function FaceQuestion({ choose }: { choose: (face: 'faces' | 'chart') => void }) {
@@ -290,13 +259,20 @@ function FaceQuestion({ choose }: { choose: (face: 'faces' | 'chart') => void })
 /** Room for the words above a narrow piece, in px. */
 const LEAST_FRAME = 520;
 
-export function FabricPanel({ view, state, touched, released, pointer, onTouch, askFace }: Props) {
-  const { picture, painting, working } = view;
-  const lit = useMemo(() => {
-    // Ribbons reach into the rows above: the topmost ones would hang in the air.
-    const rows = working === null ? 0 : Math.max(1, picture.lastRow - working - 1);
-    return Array.from({ length: rows }, (_, i) => ribbons(picture, (working as number) + i)).flat();
-  }, [picture, working]);
+/** Drawn anew only when the row, or what is marked on it, has changed: not when a row has been saved. */
+export const FabricPanel = memo(function FabricPanel({
+  view,
+  state,
+  touched,
+  released,
+  pointer,
+  onTouch,
+  askFace,
+}: Props) {
+  const { picture, working } = view;
+  // Ribbons reach into the rows above: the topmost ones would hang in the air.
+  const lit = working === null ? 0 : Math.max(1, picture.lastRow - working - 1);
+  useSparePreparing(view);
   const width = picture.width + MARGIN + 1.6;
   const frame = Math.max(LEAST_FRAME, width * WIDEST_STITCH);
   return (
@@ -310,26 +286,24 @@ export function FabricPanel({ view, state, touched, released, pointer, onTouch, 
           role="group"
           aria-label={`Rows ${picture.firstRow} to ${view.done}`}
         >
-          <g opacity={0.34}>
-            <PaintedLayers layers={painting.coming} />
-          </g>
-          {lit.map(({ d, lean, row }) => (
-            <path
-              key={d}
-              d={d}
-              fill={leanColour(lean)}
-              opacity={row === working ? 1 : 0.42}
-              transform={`translate(0 ${-ROW_HEIGHT})`}
-            />
-          ))}
-          <path className="deep" d={painting.backing} />
-          <PaintedLayers layers={painting.made} />
-          {pointer && <PointedAt view={view} pointer={pointer} />}
-          <ComingNumbers view={view} />
-          <ReleasedMarks view={view} released={released} />
-          <Lifelines view={view} state={state} />
-          <Anchors view={view} state={state} />
-          <Crossings view={view} state={state} touched={touched} onTouch={onTouch} />
+          <FabricRows
+            rows={view.rows}
+            done={view.done}
+            lit={lit}
+            faults={state.faults}
+            touched={touched}
+            onTouch={onTouch}
+            shift={picture.lastRow * ROW_HEIGHT}
+            marks={
+              <>
+                {pointer && <PointedAt view={view} pointer={pointer} />}
+                <ComingNumbers view={view} />
+                <ReleasedMarks view={view} released={released} />
+                <Lifelines view={view} state={state} />
+                <Anchors view={view} state={state} />
+              </>
+            }
+          />
           {released.length === 0 && <CountMarks view={view} />}
           <Needle view={view} />
           <RowNumbers view={view} />
@@ -337,4 +311,4 @@ export function FabricPanel({ view, state, touched, released, pointer, onTouch, 
       </div>
     </section>
   );
-}
+});

@@ -13,19 +13,19 @@ const inside = (...kinds: string[]) => ({
 
 describe('keys', () => {
   it.each([
-    [' ', inside(), 'complete'],
-    ['Enter', inside(), 'complete'],
-    ['PageDown', inside(), 'complete'],
+    [' ', inside(), 'onward'],
+    ['Enter', inside(), 'onward'],
+    ['PageDown', inside(), 'onward'],
     ['Backspace', inside(), 'undo'],
-    ['PageUp', inside(), 'undo'],
+    ['PageUp', inside(), 'back'],
     ['Tab', inside(), null],
     [' ', inside('button'), null],
     ['Enter', inside('summary'), null],
-    ['PageDown', inside('button'), 'complete'],
+    ['PageDown', inside('button'), 'onward'],
     ['Backspace', inside('button'), 'undo'],
     ['Backspace', inside('textarea'), null],
     [' ', inside('[role="dialog"]'), null],
-    ['PageDown', null, 'complete'],
+    ['PageDown', null, 'onward'],
   ])('%j means %s', (key, target, meaning) => expect(keyMeaning(key, target, false, false)).toBe(meaning));
   it('a held key and one with a modifier mean nothing', () => {
     expect(keyMeaning(' ', null, true, false)).toBeNull();

@@ -1,10 +1,11 @@
 /** At the needles: the row in hand, what crosses, what to count, and one huge control. */
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { lazy, Suspense, useCallback, useMemo, useState } from 'react';
 import { data } from 'react-router';
 import { Toaster } from '~/ui/toaster';
 import type { CrossingBox } from '@core/fabric/shapes';
 import { database, LOCAL_KNITTER } from '~/db/client.server';
 import { readJournal } from '~/db/journal.server';
+import { firstOfPair } from '~/db/on-needles.server';
 import { findPiece, readSettings } from '~/db/pieces.server';
 import { useJournal } from '~/journal/use-journal';
 import { useOffline } from '~/offline/use-offline';
@@ -12,6 +13,7 @@ import { useAwake } from '~/device/use-awake';
 import { usePrefs } from '~/device/prefs';
 import { Stretch, Suggested } from './before-row';
 import { CuePanel } from './cue-panel';
+import { FirstOfPair } from './first-of-pair';
 import type { DialogName } from './dialog-props';
 import { FabricPanel } from './fabric-panel';
 import { TopBar } from './top-bar';
@@ -35,11 +37,12 @@ export async function loader({ params }: Route.LoaderArgs) {
     throw data('There is no such piece on this bench. It may have been opened from another data folder.', {
       status: 404,
     });
-  const [events, settings] = await Promise.all([
+  const [events, settings, pair] = await Promise.all([
     readJournal(db, LOCAL_KNITTER, piece.id),
     readSettings(db, LOCAL_KNITTER),
+    firstOfPair(db, LOCAL_KNITTER, piece.id),
   ]);
-  return { piece, events, settings };
+  return { piece, events, settings, pair };
 }
 
 export const meta: Route.MetaFunction = ({ data: loaded }) => [
@@ -51,7 +54,7 @@ export default function NeedlesRoute({ loaderData }: Route.ComponentProps) {
 }
 
 function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
-  const { piece, events: stored, settings } = loaderData;
+  const { piece, events: stored, settings, pair } = loaderData;
   const { events, state, record, saving, refused, kept } = useJournal(piece.id, stored);
   const here = `/pieces/${piece.id}`;
   const { offline, newer, takeNewer } = useOffline([here, '/', `${here}/logbook`]);
@@ -76,11 +79,11 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
   const [how, setHow] = useState<HowFor | null>(null);
 
   /** Holds at once; without a network it is asked again on another day. */
-  const chooseFace = (chosen: 'faces' | 'chart') => {
+  const chooseFace = useCallback((chosen: 'faces' | 'chart') => {
     setFace(chosen);
     const body = new URLSearchParams({ intent: 'wrongSide', wrongSide: chosen });
     void fetch('/knitter.data', { method: 'POST', body }).catch(() => undefined);
-  };
+  }, []);
 
   return (
     <main className="needles" data-yarn={piece.yarn}>
@@ -113,11 +116,18 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
         onHow={(panel, step) => setHow({ panel, step })}
         first={
           prefs.look && (
-            <LookStrip view={view} state={state} onOdd={setTouched} onAll={() => row.act('looked')} />
+            <LookStrip
+              key={view.done}
+              view={view}
+              state={state}
+              onOdd={setTouched}
+              onAll={() => row.act('looked')}
+            />
           )
         }
         notes={
           <>
+            {pair && <FirstOfPair pair={pair} view={view} events={events} state={state} record={record} />}
             <Suggested key={view.done} suggestion={view.suggestion} record={record} />
             <Stretch events={events} minutes={prefs.reminder} />
           </>

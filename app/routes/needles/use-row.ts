@@ -1,5 +1,5 @@
 /** The row in hand as something to do: one deed for each key, tap or swipe, with its sound, its voice and its guard. */
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { atEnd, backward, forward, partBackward, partForward, type Pointer } from '@core/cue/pointer';
 import { leastRowMs } from '@core/cue/second-tap';
 import { movesOf, wayFor } from '@core/cue/technique';
@@ -100,7 +100,7 @@ export function useRow({ pieceId, view, state, prefs, settings, record }: Given)
     if (view.done > 0 && !state.looked.has(view.done)) record({ kind: 'looked', row: view.done });
   };
 
-  const act = (does: KeyDoes) => {
+  const now = (does: KeyDoes) => {
     switch (does) {
       case 'onward':
         return inStitches && !atEnd(stops, pointer) ? move(forward(stops, pointer)) : finish();
@@ -124,6 +124,12 @@ export function useRow({ pieceId, view, state, prefs, settings, record }: Given)
         return inStitches || resting ? move(partBackward(pointer)) : undefined;
     }
   };
+  const latest = useRef(now);
+  useEffect(() => {
+    latest.current = now;
+  });
+  /** The same function for good, whatever the row. */
+  const act = useCallback((does: KeyDoes) => latest.current(does), []);
   const rest = {
     open: resting || putDown,
     down: putDown,

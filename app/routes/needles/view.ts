@@ -4,18 +4,27 @@ import { likenessOf, type Likeness } from '@core/cue/likeness';
 import { stopsOf, type Stop } from '@core/cue/pointer';
 import { rowEnd, type RowEnd } from '@core/cue/row-end';
 import { suggestion, type Suggestion } from '@core/plan/suggest';
-import { layOut } from '@core/fabric/layout';
-import type { Picture } from '@core/fabric/shapes';
+import { RollingFabric, type Rolled } from '@core/fabric/rolling';
 import type { JournalState } from '@core/journal/fold';
 import { nextCrossing, type NextCrossing } from '@core/piece/schedule';
 import type { Plan } from '@core/piece/plan';
 import { noticesOf, type Notice } from '@core/cue/notices';
-import { charted, isOpen, lastRowOf, made, sideOf, worksheet, type Worksheet } from '@core/piece/worksheet';
+import {
+  charted,
+  isOpen,
+  lastRowOf,
+  made,
+  remembering,
+  sideOf,
+  worksheet,
+  type Facts,
+  type Worksheet,
+} from '@core/piece/worksheet';
 import { countFor, type Count } from '@core/place/count';
 import type { RowLabel } from '@core/notation/problems';
 import type { Side } from '@core/stitch/types';
 import type { KnitterSettings } from '~/knitter/settings';
-import { paint, type Painting } from '~/ui/fabric/paint';
+import { paintRow, type RowPaint } from '~/ui/fabric/rows';
 
 export const ROWS_HANGING = 54;
 export const ROWS_COMING = 7;
@@ -41,8 +50,10 @@ export type NeedlesView = {
   readonly coming: readonly { readonly row: number; readonly panels: readonly string[] }[];
   /** The side of the fabric that the picture shows. */
   readonly faces: Side;
-  readonly picture: Picture;
-  readonly painting: Painting;
+  readonly picture: Rolled;
+  readonly rows: readonly RowPaint[];
+  /** Lays out what comes next, while nobody waits. */
+  readonly prepare: () => void;
   readonly sectionName: string;
   readonly sectionRowsLeft: number;
   /** The section ends when she says so; the rows left are an estimate. */
@@ -118,13 +129,34 @@ function toMeasure(sheet: Worksheet, at: number): NeedlesView['toMeasure'] {
   return { name: section.name, cm: section.length.until.cm };
 }
 
-/** Rows of the fabric: what hangs from the needle, then what comes, cut off where a section changes the line-up's width. */
-function fabricRows(sheet: Worksheet, done: number, hanging: number) {
-  const first = Math.max(1, done - hanging + 1);
-  const last = Math.min(sheet.rows, done + ROWS_COMING);
-  return Array.from({ length: last - first + 1 }, (_, i) =>
-    first + i <= done ? made(sheet, first + i) : charted(sheet, first + i),
-  );
+/** What of the journal decides how rows lie; how many are done does so only where a section is open. */
+function keyOf(plan: Plan, { done, ...facts }: Facts): string {
+  const open = plan.sections.some(({ length }) => 'until' in length);
+  return JSON.stringify(open ? { done, ...facts } : facts);
+}
+
+/** The newest of its kind, worked out anew only when its key changes. */
+function newest<K extends object, T>() {
+  let last: { of: K; key: string; value: T } | null = null;
+  return (of: K, key: string, make: () => T): T => {
+    if (last?.of !== of || last.key !== key) last = { of, key, value: make() };
+    return last.value;
+  };
+}
+const sheetFor = newest<Plan, Worksheet>();
+const fabricFor = newest<Plan, { rolling: RollingFabric; sheet: { now: Worksheet } }>();
+
+/** The fabric goes on growing as long as no row of it has changed. */
+function rollingFor(sheet: Worksheet, facts: Facts, faces: Side): RollingFabric {
+  const { plan, firstRows, rows } = sheet;
+  const { amendments, deviations, onces, ends } = facts;
+  const key = JSON.stringify({ faces, firstRows, rows, amendments, deviations, onces, ends });
+  const fabric = fabricFor(plan, key, () => {
+    const now = { now: sheet };
+    return { sheet: now, rolling: new RollingFabric((row) => made(now.now, row), rows, faces) };
+  });
+  fabric.sheet.now = sheet;
+  return fabric.rolling;
 }
 
 /** Crossings of the row in hand are compared with those on the fabric, the first of each panel. */
@@ -145,12 +177,13 @@ export function needlesView(
   settings: KnitterSettings,
   hanging = ROWS_HANGING,
 ): NeedlesView {
-  const sheet = worksheet(plan, state.facts);
+  const sheet = sheetFor(plan, keyOf(plan, state.facts), () => remembering(worksheet(plan, state.facts)));
   const done = Math.min(state.done, sheet.rows);
   const working = done < sheet.rows ? done + 1 : null;
   const at = working ?? sheet.rows;
   const faces = settings.wrongSide === 'faces' ? sideOf(plan, at) : 'RS';
-  const picture = layOut(fabricRows(sheet, done, hanging), faces);
+  const rolling = rollingFor(sheet, state.facts, faces);
+  const picture = rolling.show(Math.max(1, done - hanging + 1), Math.min(sheet.rows, done + ROWS_COMING));
   const row = charted(sheet, at);
   const open = plan.sections.map((_, s) => isOpen(sheet, s));
   const columns = working === null ? [] : columnsAt(sheet, working, state, settings);
@@ -165,7 +198,12 @@ export function needlesView(
     coming: comingAfter(sheet, at, columns),
     faces,
     picture,
-    painting: paint(picture, done),
+    rows: picture.rows.map((row) => paintRow(row, picture.edgeOf)),
+    prepare: () => {
+      const next = rolling.prepare();
+      if (next) paintRow(next, picture.edgeOf);
+      if (working !== null && working < sheet.rows) cueFor(sheet, working + 1, settings.hand);
+    },
     sectionOpen: open[row.sectionIndex] === true,
     toMeasure: toMeasure(sheet, at),
     rowsEstimated: open.some((one, s) => one && s >= row.sectionIndex),

@@ -17,12 +17,13 @@ const KINDS = ['lit', 'shade', 'bump', 'bumpLit', 'float', 'eyelet'] as const;
 /** Path data by the class that paints it. */
 export type Paths = Readonly<Record<(typeof KINDS)[number], string>>;
 
-class Pen {
+export class Pen {
   private readonly parts = Object.fromEntries(KINDS.map((kind) => [kind, [] as string[]])) as Record<
     (typeof KINDS)[number],
     string[]
   >;
 
+  /** @param height what lies so high is drawn at y 0 */
   constructor(private readonly height: number) {}
 
   private y = (up: number) => this.height - up;
@@ -86,7 +87,7 @@ export type Painting = {
   readonly backing: string;
 };
 
-const polygon = (points: readonly (readonly [number, number])[], height: number) =>
+export const polygon = (points: readonly (readonly [number, number])[], height: number) =>
   `M${points.map(([x, y]) => `${r(x)} ${r(height - y)}`).join('L')}Z`;
 
 function layers(picture: Picture, split: number, above: boolean): Layers {
@@ -129,9 +130,3 @@ export function paint(picture: Picture, done = picture.lastRow): Painting {
     backing: backing(picture, split),
   };
 }
-
-/** Outlines of a row's over groups, for lighting them up. */
-export const ribbons = (picture: Picture, row: number) =>
-  picture.shadows
-    .filter((shadow) => shadow.row === row)
-    .map(({ points, lean }) => ({ row, lean, d: polygon(points, picture.height) }));

@@ -2,16 +2,18 @@
 import { memo } from 'react';
 import type { Layers, Paths } from './paint';
 
-function Stitches({ paths }: { paths: Paths }) {
-  return (
-    <>
-      <path className="bump" d={paths.bump} />
-      <path className="bump-lit" d={paths.bumpLit} />
-      <path className="shade" d={paths.shade} />
-      <path className="lit" d={paths.lit} />
-      <path className="eyelet" d={paths.eyelet} />
-      <path className="float" d={paths.float} />
-    </>
+const CLASSES: readonly (readonly [kind: keyof Paths, className: string])[] = [
+  ['bump', 'bump'],
+  ['bumpLit', 'bump-lit'],
+  ['shade', 'shade'],
+  ['lit', 'lit'],
+  ['eyelet', 'eyelet'],
+  ['float', 'float'],
+];
+
+export function Stitches({ paths }: { paths: Paths }) {
+  return CLASSES.map(([kind, className]) =>
+    paths[kind] === '' ? null : <path key={kind} className={className} d={paths[kind]} />,
   );
 }
 
