@@ -147,6 +147,7 @@ describe('after a crossing row', () => {
     await page.$eval('[data-testid=complete]', (control) => (control as HTMLButtonElement).click());
     await waitForDone(page, 9);
     await waitForText(page, '.look-strip', /Row 9 crossed/);
+    await page.waitForSelector('.look');
     await page.click('.look');
     await page.waitForSelector('[data-testid=ladder-facts]');
     expect(await repairFigures(page)).toEqual([4, 1, 0]);
@@ -287,6 +288,29 @@ describe('corrections', () => {
     await closeDialog(page);
   }); // prettier-ignore
 });
+
+describe('the second of a pair', () => {
+  it('is told what was done otherwise on the first one, and does the same', async () => {
+    await choose(page, 'One row otherwise');
+    await fill(page, 'Row of the piece', '15');
+    await press(page, 'Row 15 so, just once');
+    await waitForText(page, '.countdown', /^8 plain, then cross$/);
+    await saved(page);
+    const second = await chromium.open(`${app.address}/pieces/new?pair=${piece.split('/').pop()}&mirrored=yes`);
+    await press(second, 'Cast on');
+    await second.waitForSelector('[data-testid=working-row]');
+    for (let row = 1; row <= 13; row += 1) await complete(second, row);
+    await waitForText(second, '[aria-label="On the first one"]', /row 15, all panels: no crossing, just this once/);
+    await waitForText(second, '.countdown', /^1 plain, then cross$/);
+    await press(second, 'The same here');
+    await waitForText(second, '.countdown', /^7 plain, then cross$/);
+    await saved(second);
+    await second.close();
+    await page.keyboard.press('Backspace');
+    await waitForText(page, '.countdown', /^2 plain, then cross$/);
+    await saved(page);
+  });
+}); // prettier-ignore
 
 describe('every new sheet', () => {
   const open = {

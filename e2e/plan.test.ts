@@ -216,7 +216,7 @@ describe('a shaped waistcoat front', () => {
     await waitForText(page, PREVIEW, /^(?!.*Not up to date)/);
     await page.waitForFunction(() => !document.querySelector('.schedule .problems'));
     await castOn('working row');
-    expect(await textOf(page, '[data-testid=stitches]')).toBe('32 stitches, ends on a knit');
+    expect(await textOf(page, '[data-testid=stitches]')).toBe('32 stitches');
 
     await setRow('20');
     await waitForDone(page, 20);

@@ -137,8 +137,10 @@ function Steps({ cue, view, units, settings, prefs, row, onHow, first, notes }: 
 
 function StitchCount({ stitches: { takes, gives }, end }: Pick<NeedlesView, 'stitches' | 'end'>) {
   return (
-    <p className="done-line" data-testid="stitches">
-      {takes === gives ? `${takes} stitches` : `${takes} to ${gives} stitches`}
+    <p className="done-line">
+      <span data-testid="stitches">
+        {takes === gives ? `${takes} stitches` : `${takes} to ${gives} stitches`}
+      </span>
       {end && `, ${rowEndWords(end)}`}
     </p>
   );
