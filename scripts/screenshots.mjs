@@ -44,6 +44,11 @@ const press = (name) => async (page) => {
   await found.click();
 };
 
+const click = (selector) => async (page) => {
+  await (await page.waitForSelector(selector)).click();
+};
+const wait = (ms) => () => pause(ms);
+
 /** Opens what begins with these words and brings it into sight. */
 const unfold = (words) => (page) =>
   page.evaluate((start) => {
@@ -134,21 +139,21 @@ try {
   await shot('cast-on-sheet', `${bolster}/sheet`);
   await shot('paper', `${front}/paper?from=73`);
   await shot('needles', bolster);
-  await shot('needles-lamplight', bolster, DESK, [theme('lamplight')]);
+  await shot('how-to-cross', bolster, DESK, [theme('lamplight'), click('.crossing-card'), wait(3300)]);
   await shot('needles-phone', bolster, PHONE);
+  await shot('what-comes', bolster, DESK, [press('More'), press('What comes')]);
   await shot('needles-round', cosy);
   await shot('needles-unturned', pouf);
   await shot('fault', swatch, DESK, [touch(':9:16')]);
-  await shot('ladder', bolster, DESK, [touch('braid:39:')]);
   await shot('logbook', `${bolster}/logbook`);
   await shot('patterns', `${address}/patterns`);
   const own = await linksOf(`${address}/patterns`, '.hung');
   await shot('pattern', own['Tide-mill braid'], DESK, [lightUp('2/2 LC', 2)]);
-  await shot('pattern-phone', own['Plover wave'], PHONE);
   await shot('pattern-asked', `${address}/patterns/new`, DESK, [paste(ASKED)]);
   await shot('how-i-knit', `${address}/knitter`);
   await shot('needles-shaped', front, DESK, [knitTo(74, 'front-body', 84)]);
-  await shot('wrong-side', bolster, DESK, [key('PageDown'), press('As it faces me')]);
+  await shot('wrong-side', bolster, DESK, [key('PageDown'), press('As it faces me'), wait(400)]);
+  await shot('put-down', swatch, PHONE, [press('Stitches'), key('ArrowRight', 3), press('Put down')]);
 } finally {
   await browser.close();
   server.close();

@@ -8,7 +8,7 @@ import { rowEnd } from '@core/cue/row-end';
 import type { CrossingStep } from '@core/cue/steps';
 import { movesOf, WAYS, wayFor } from '@core/cue/technique';
 import { sheetOf } from '@core/testing/plans';
-import { durationWords } from '~/routes/needles/words';
+import { durationWords } from './durations';
 import { CROSSING_CAUTION_WORDS } from './crossing-cautions';
 import { likenessWords, likeShort } from './likeness';
 import { moveWords, needlesOf, restingWords } from './moves';

@@ -9,7 +9,7 @@ import { noticeWords } from '~/messages/notices';
 import { LEAN_WORDS, LeanGlyph } from '~/ui/lean';
 import type { DialogProps } from './dialog-props';
 import type { NeedlesView, PanelColumn } from './view';
-import { durationWords } from './words';
+import { durationWords } from '~/messages/durations';
 
 const ROWS_AHEAD = 10;
 /** Further ahead the time is not reckoned row by row. */

@@ -4,7 +4,7 @@ import { paceOf, ROW_KINDS, type RowKind } from '@core/journal/pace';
 import { rowKinds } from '@core/plan/row-facts';
 import { changePrefs, REMINDERS } from '~/device/prefs';
 import type { DialogProps } from './dialog-props';
-import { durationWords } from './words';
+import { durationWords } from '~/messages/durations';
 
 const KIND_WORDS: Readonly<Record<RowKind, string>> = {
   plain: 'a plain row',

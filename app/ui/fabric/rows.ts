@@ -53,7 +53,7 @@ export function paintRow(shapes: RowShapes, edgeOf: (row: number) => Edge): RowP
     shadowAtNeedle: shadow(top),
     holes: shapes.holes.map(({ x, y }) => ({ x, y: foot - y })),
     backing: polygon([[below.left, foot - OVERLAP], [below.right, foot - OVERLAP], [above.right, top], [above.left, top]], foot), // prettier-ignore
-    ribbons: shapes.shadows.map(({ points, lean }) => ({ lean, d: polygon(points, foot + ROW_HEIGHT) })),
+    ribbons: shapes.shadows.map(({ points, lean }) => ({ lean, d: polygon(points, foot - ROW_HEIGHT) })),
     boxes: shapes.crossings.map((box) => ({ box, y: foot - box.y - box.height })),
   };
   known.set(shapes, painted);
