@@ -91,6 +91,24 @@ describe('stitch group by stitch group, with one key', () => {
   });
 });
 
+describe('on a phone', () => {
+  it('a whole repeat by keys alone, told at each row when to cross', async () => {
+    const phone = await chromium.open(`${app.address}/pieces/new`, PHONE);
+    await castOnRope(phone, 'Sluice-gate cuff');
+    await press(phone, 'Panels');
+    for (let row = 1; row <= 9; row += 1) {
+      const left = row <= 3 ? 3 - row : 9 - row;
+      expect(await textOf(phone, '.countdown')).toBe(left === 0 ? 'CROSS NOW' : `${left} plain, then cross`);
+      expect((await phone.$('.hold')) !== null).toBe(left === 0);
+      await knit(phone, (['Enter', 'PageDown', 'Space'] as const)[row % 3] ?? 'Enter', row);
+    }
+    // The device's own choice holds in its other pages too.
+    await press(phone, 'Stitches');
+    await saved(phone);
+    await phone.close();
+  });
+});
+
 describe('put down and picked up', () => {
   it('in the midst of a crossing: which needle, which side, what was last worked', async () => {
     for (const row of [7, 8]) await complete(page, row);

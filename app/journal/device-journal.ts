@@ -19,13 +19,16 @@ export type DeviceState = OutboxState & {
   readonly copyRefused: boolean;
 };
 
+const sameEvents = (a: readonly JournalEvent[], b: readonly JournalEvent[]) =>
+  a.length === b.length && a.every(({ id }, i) => id === b[i]?.id);
+
 type Parts = { readonly store: () => Store; readonly post: Post; readonly copies: Copies };
 
 export class DeviceJournal {
   private readonly replica = new Replica();
   private readonly outbox: Outbox;
   private readonly listeners = new Set<() => void>();
-  private state: DeviceState;
+  private state: DeviceState | null = null;
   private copied = 0;
   private copyRefused = false;
   private copying: Promise<void> = Promise.resolve();
@@ -36,7 +39,6 @@ export class DeviceJournal {
     first: readonly JournalEvent[] = [],
   ) {
     this.replica.offer(first);
-    this.state = this.seen(EMPTY_OUTBOX);
     this.outbox = new Outbox(pieceId, parts.store, parts.post, (event, seq) => {
       if (this.replica.take(seq, event)) this.copy();
     });
@@ -47,7 +49,7 @@ export class DeviceJournal {
     this.listeners.add(listener);
     return () => void this.listeners.delete(listener);
   };
-  readonly getState = () => this.state;
+  readonly getState = (): DeviceState => (this.state ??= this.seen(EMPTY_OUTBOX));
 
   /** Where the live line goes on: the number and the id of the last event that is here without a gap. */
   get place(): { readonly seq: number; readonly id: string } {
@@ -59,9 +61,11 @@ export class DeviceJournal {
     const events = this.replica.events;
     const known = new Set(events.map(({ id }) => id));
     const own = outbox.pending.filter(({ id }) => !known.has(id));
+    const all = own.length > 0 ? [...events, ...own] : events;
     return {
       ...outbox,
-      events: own.length > 0 ? [...events, ...own] : events,
+      // A row that has only been saved changes nothing: the list stays the very same.
+      events: this.state && sameEvents(this.state.events, all) ? this.state.events : all,
       stored: events.length,
       copied: this.copied,
       copyRefused: this.copyRefused,
@@ -131,7 +135,7 @@ export class DeviceJournal {
   /** The server's journal is another one than this is a copy of. What it lacks is sent to it again. */
   replace(events: readonly JournalEvent[]) {
     const lost = this.replica.replace(events);
-    const waiting = new Set(this.state.pending.map(({ id }) => id));
+    const waiting = new Set(this.outbox.getState().pending.map(({ id }) => id));
     this.copied = 0;
     this.copy(0);
     this.outbox.add(...lost.filter(({ id }) => !waiting.has(id)));

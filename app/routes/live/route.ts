@@ -23,49 +23,51 @@ function placeIn(request: Request): { seq: number; id: string } {
   return { seq: /^\d{1,9}$/.test(seq) ? Number(seq) : 0, id };
 }
 
-/** Sends what came after a place, and after each announcement what came since. */
+/** Sends what came after a place, and after each announcement what came since, until the reader is gone. */
 function follow(pieceId: string, place: { seq: number; id: string }, signal: AbortSignal) {
   const encoder = new TextEncoder();
   let { seq, id } = place;
-  let end = () => undefined as void;
+  let gone = false;
+  let leave = () => undefined as void;
+  const end = () => {
+    gone = true;
+    leave();
+  };
   return new ReadableStream<Uint8Array>({
     start(controller) {
-      const say = (text: string) => controller.enqueue(encoder.encode(text));
-      let busy = false;
-      let again = false;
-      const look = async () => {
-        again = true;
-        if (busy) return;
-        busy = true;
-        while (again && !signal.aborted) {
-          again = false;
-          const found = await readJournalFrom(await database(), LOCAL_KNITTER, pieceId, seq, id);
-          if (signal.aborted) break;
-          if (found === null) {
-            say('event: differs\ndata: {}\n\n');
-            seq = 0;
-            id = '';
-            break;
-          }
-          for (const event of found) {
-            seq += 1;
-            id = event.id;
-            say(`event: entry\nid: ${seq}.${id}\ndata: ${JSON.stringify(event)}\n\n`);
-          }
-        }
-        busy = false;
+      const say = (text: string) => {
+        if (!gone) controller.enqueue(encoder.encode(text));
       };
-      const leave = listen(pieceId, () => void look());
+      const close = () => {
+        if (!gone) controller.close();
+        end();
+      };
+      const send = async () => {
+        const found = await readJournalFrom(await database(), LOCAL_KNITTER, pieceId, seq, id);
+        if (found === null) {
+          say('event: differs\ndata: {}\n\n');
+          return close();
+        }
+        for (const event of found) {
+          seq += 1;
+          id = event.id;
+          say(`event: entry\nid: ${seq}.${id}\ndata: ${JSON.stringify(event)}\n\n`);
+        }
+      };
+      let sending: Promise<void> = Promise.resolve();
+      // One after the other; a reader whose journal cannot be read now asks again by itself.
+      const look = () => void (sending = sending.then(() => (gone ? undefined : send())).catch(close));
+      const unlisten = listen(pieceId, look);
       const pulse = setInterval(() => say(': still here\n\n'), STILL_HERE_MS);
-      end = () => {
-        leave();
+      leave = () => {
+        unlisten();
         clearInterval(pulse);
       };
       signal.addEventListener('abort', end);
       say('retry: 1000\n\n');
-      void look();
+      look();
     },
-    cancel: () => end(),
+    cancel: end,
   });
 }
 

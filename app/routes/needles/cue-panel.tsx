@@ -202,7 +202,8 @@ const Tools = memo(function Tools({ prefs, act }: Pick<Props, 'prefs'> & Pick<Ro
   );
 });
 
-export function CuePanel(props: Props) {
+/** Drawn anew when the row or what is said of it has changed, not when a row has been saved. */
+export const CuePanel = memo(function CuePanel(props: Props) {
   const { view, prefs, row, canUndo } = props;
   const { cue, working, done, sheet } = view;
   const inTheRound = sheet.plan.construction === 'round';
@@ -252,7 +253,7 @@ export function CuePanel(props: Props) {
           type="button"
           className="complete-control"
           data-onward={onward}
-          onClick={row.finish}
+          onClick={() => row.act('finish')}
           disabled={working === null}
           data-testid="complete"
         >
@@ -265,4 +266,4 @@ export function CuePanel(props: Props) {
       </p>
     </section>
   );
-}
+});

@@ -1,8 +1,11 @@
 /** After a crossing row, before turning: its crossings as they should lie. All like this, or touch the odd one out. */
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Check } from 'lucide-react';
+import { RollingFabric } from '@core/fabric/rolling';
 import { ROW_HEIGHT, type CrossingBox } from '@core/fabric/shapes';
 import type { JournalState } from '@core/journal/fold';
+import { made } from '@core/piece/worksheet';
+import { paintRow } from '~/ui/fabric/rows';
 import { LEAN_WORDS, LeanGlyph } from '~/ui/lean';
 import { RowsPainted } from './fabric-rows';
 import type { NeedlesView } from './view';
@@ -45,12 +48,22 @@ function AsCharted({ box, top, name, onOdd }: { box: CrossingBox; top: number; n
   );
 } // prettier-ignore
 
-/** The crossings with the rows that come grown on above them: half-hidden by the needle nothing shows. */
+/** Rows around the crossings as the right side shows them, with those that come grown on above: half-hidden by the needle nothing shows. */
+function useRightSide({ sheet, faces, rows, picture, done }: NeedlesView) {
+  return useMemo(() => {
+    const near = (row: number) => Math.abs(row - done) <= ROWS_AROUND;
+    if (faces === 'RS') return { near: rows.filter(({ row }) => near(row)), bands: picture.bands };
+    const right = new RollingFabric((row) => made(sheet, row), sheet.rows, 'RS');
+    const shown = right.show(Math.max(1, done - ROWS_AROUND), Math.min(sheet.rows, done + ROWS_AROUND));
+    return { near: shown.rows.map((row) => paintRow(row, shown.edgeOf)), bands: shown.bands };
+  }, [sheet, faces, rows, picture, done]);
+}
+
 function Looks({ view, onOdd }: { view: NeedlesView; onOdd: (box: CrossingBox) => void }) {
-  const { picture, rows, done } = view;
-  const near = rows.filter(({ row }) => Math.abs(row - done) <= ROWS_AROUND);
+  const { done } = view;
+  const { near, bands } = useRightSide(view);
   const boxes = near.find(({ row }) => row === done)?.boxes ?? [];
-  const names = new Map(picture.bands.map(({ panel, name }) => [panel, name]));
+  const names = new Map(bands.map(({ panel, name }) => [panel, name]));
   return (
     <div className="looks">
       <svg width="0" height="0" className="absolute" aria-hidden="true">

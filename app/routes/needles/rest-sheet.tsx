@@ -8,7 +8,7 @@ import type { NeedlesView } from './view';
 
 type Props = { view: NeedlesView; settings: KnitterSettings; row: RowInHand };
 
-export default function RestSheet({ view, settings, row: { pointer, act, rest } }: Props) {
+export default function RestSheet({ view, settings, row: { pointer, act, down } }: Props) {
   const { cue, working, stops, sheet } = view;
   if (!cue || working === null) return null;
   const step = stops[pointer.stop]?.step;
@@ -16,14 +16,19 @@ export default function RestSheet({ view, settings, row: { pointer, act, rest } 
   const resting = restingAt(stops, pointer, cue.working, way);
   const byHand = sheet.plan.construction === 'unturned' || sheet.plan.making?.needle?.kind === 'hands';
   return (
-    <aside className="side-sheet rest-sheet" aria-label={rest.down ? 'Picked up' : 'Putting it down'}>
+    <aside className="side-sheet rest-sheet" aria-label={down ? 'Picked up' : 'Putting it down'}>
       <div className="flex items-start justify-between gap-4">
-        <h2 className="text-2xl">{rest.down ? `Pick up row ${working}` : `Put down in row ${working}`}</h2>
-        <button type="button" className="quiet-button -mt-2 -mr-2" aria-label="Close" onClick={rest.close}>
+        <h2 className="text-2xl">{down ? `Pick up row ${working}` : `Put down in row ${working}`}</h2>
+        <button
+          type="button"
+          className="quiet-button -mt-2 -mr-2"
+          aria-label="Close"
+          onClick={() => act('goOn')}
+        >
           <X aria-hidden="true" />
         </button>
       </div>
-      {!rest.down && <p className="text-soft">Move the mark on the fabric to where you are.</p>}
+      {!down && <p className="text-soft">Move the mark on the fabric to where you are.</p>}
       <div className="rest-moves">
         <button type="button" className="plain-button" onClick={() => act('previous')}>
           <ChevronLeft aria-hidden="true" /> group
@@ -47,12 +52,12 @@ export default function RestSheet({ view, settings, row: { pointer, act, rest } 
           <p key={line}>{line}</p>
         ))}
       </div>
-      {rest.down ? (
-        <button type="button" className="action-button w-full" onClick={rest.close}>
+      {down ? (
+        <button type="button" className="action-button w-full" onClick={() => act('goOn')}>
           Go on
         </button>
       ) : (
-        <button type="button" className="action-button w-full" onClick={rest.putDown}>
+        <button type="button" className="action-button w-full" onClick={() => act('rest')}>
           It rests here
         </button>
       )}

@@ -19,6 +19,7 @@ import { FabricPanel } from './fabric-panel';
 import { TopBar } from './top-bar';
 import type { HowFor } from './how-sheet';
 import { LookStrip } from './look-strip';
+import type { AskHow } from './steps';
 import { useKeys } from './use-keys';
 import { useRow } from './use-row';
 import { needlesView } from './view';
@@ -77,6 +78,25 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
   useKeys(row.act, { taught: prefs.keys, paused: touched !== null });
   const awake = useAwake(prefs.awake);
   const [how, setHow] = useState<HowFor | null>(null);
+  const askHow = useCallback<AskHow>((panel, step) => setHow({ panel, step }), []);
+  const { act } = row;
+  const first = useMemo(
+    () =>
+      prefs.look && (
+        <LookStrip key={view.done} view={view} state={state} onOdd={setTouched} onAll={() => act('looked')} />
+      ),
+    [prefs.look, view, state, act],
+  );
+  const notes = useMemo(
+    () => (
+      <>
+        {pair && <FirstOfPair pair={pair} view={view} events={events} state={state} record={record} />}
+        <Suggested key={view.done} suggestion={view.suggestion} record={record} />
+        <Stretch events={events} minutes={prefs.reminder} />
+      </>
+    ),
+    [pair, view, events, state, record, prefs.reminder],
+  );
 
   /** Holds at once; without a network it is asked again on another day. */
   const chooseFace = useCallback((chosen: 'faces' | 'chart') => {
@@ -102,7 +122,7 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
         state={state}
         touched={touched}
         released={released}
-        pointer={prefs.density === 'stitches' || row.rest.open ? row.pointer : null}
+        pointer={prefs.density === 'stitches' || row.resting ? row.pointer : null}
         onTouch={setTouched}
         askFace={wrongSide === null ? chooseFace : null}
       />
@@ -113,25 +133,9 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
         prefs={prefs}
         row={row}
         canUndo={state.undoTarget !== null}
-        onHow={(panel, step) => setHow({ panel, step })}
-        first={
-          prefs.look && (
-            <LookStrip
-              key={view.done}
-              view={view}
-              state={state}
-              onOdd={setTouched}
-              onAll={() => row.act('looked')}
-            />
-          )
-        }
-        notes={
-          <>
-            {pair && <FirstOfPair pair={pair} view={view} events={events} state={state} record={record} />}
-            <Suggested key={view.done} suggestion={view.suggestion} record={record} />
-            <Stretch events={events} minutes={prefs.reminder} />
-          </>
-        }
+        onHow={askHow}
+        first={first}
+        notes={notes}
       />
       {how && (
         <Suspense>
@@ -145,7 +149,7 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
           />
         </Suspense>
       )}
-      {row.rest.open && (
+      {row.resting && (
         <Suspense>
           <RestSheet view={view} settings={settings} row={row} />
         </Suspense>

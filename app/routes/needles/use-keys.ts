@@ -2,8 +2,8 @@
 import { useEffect, useRef } from 'react';
 import type { Deed } from '~/device/prefs';
 
-/** What keys do besides what can be taught: moving in the row, group by group or inside a crossing. */
-export type KeyDoes = Deed | 'next' | 'previous' | 'partOn' | 'partBack';
+/** What is done besides what can be taught: the row finished, moving in it, resting in it. */
+export type KeyDoes = Deed | 'finish' | 'next' | 'previous' | 'partOn' | 'partBack' | 'rest' | 'goOn';
 
 /** Foot switches and page turners send one of these; any other key can be taught. */
 const USUAL: Readonly<Record<string, KeyDoes>> = {

@@ -1,5 +1,5 @@
 /** The row in hand as something to do: one deed for each key, tap or swipe, with its sound, its voice and its guard. */
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { atEnd, backward, forward, partBackward, partForward, type Pointer } from '@core/cue/pointer';
 import { leastRowMs } from '@core/cue/second-tap';
 import { movesOf, wayFor } from '@core/cue/technique';
@@ -104,6 +104,8 @@ export function useRow({ pieceId, view, state, prefs, settings, record }: Given)
     switch (does) {
       case 'onward':
         return inStitches && !atEnd(stops, pointer) ? move(forward(stops, pointer)) : finish();
+      case 'finish':
+        return finish();
       case 'back':
         return inStitches && pointer.stop + pointer.part > 0 ? move(backward(pointer)) : undo();
       case 'undo':
@@ -122,6 +124,11 @@ export function useRow({ pieceId, view, state, prefs, settings, record }: Given)
         return inStitches || resting ? move(partForward(stops, pointer, movesHere())) : undefined;
       case 'partBack':
         return inStitches || resting ? move(partBackward(pointer)) : undefined;
+      case 'rest':
+        return move(pointer, true);
+      case 'goOn':
+        setResting(false);
+        return putDown ? move(pointer, false) : undefined;
     }
   };
   const latest = useRef(now);
@@ -130,15 +137,9 @@ export function useRow({ pieceId, view, state, prefs, settings, record }: Given)
   });
   /** The same function for good, whatever the row. */
   const act = useCallback((does: KeyDoes) => latest.current(does), []);
-  const rest = {
-    open: resting || putDown,
-    down: putDown,
-    putDown: () => move(pointer, true),
-    close: () => {
-      setResting(false);
-      if (putDown) move(pointer, false);
-    },
-  };
-  return { pointer, act, finish, dropped: dropped > 0, rest };
+  return useMemo(
+    () => ({ pointer, act, dropped: dropped > 0, resting: resting || putDown, down: putDown }),
+    [pointer, act, dropped, resting, putDown],
+  );
 }
 export type RowInHand = ReturnType<typeof useRow>;
