@@ -288,6 +288,7 @@ describe('a shaped waistcoat front', () => {
       expect(two?.plan).toEqual(one?.plan);
       expect(two?.journal).toHaveLength((one?.journal.length ?? 0) + 1);
     } finally {
+      await visit(page, app.address);
       await elsewhere.close();
     }
     expect(JSON.parse(readFileSync(good, 'utf8'))).toMatchObject({ format: 'gritch-piece', version: 3 });

@@ -88,8 +88,10 @@ const inside = (live: Live, from: number, to: number): Live =>
 function pieceFrom(on: OnNeedles, name: string, section: SectionDraft): PieceDraft {
   const { draft, sheet, done } = on;
   const { plan } = sheet;
+  // Rows of a part are not those of a pair's first.
+  const { pairOf: _, ...typed } = draft;
   return {
-    ...draft,
+    ...typed,
     name: name.slice(0, 80),
     construction: plan.construction === 'unturned' ? 'unturned' : 'flat',
     firstSide: sideOf(plan, done + 1),

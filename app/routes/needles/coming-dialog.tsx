@@ -8,7 +8,8 @@ import { noticesOf } from '@core/cue/notices';
 import { noticeWords } from '~/messages/notices';
 import { LEAN_WORDS, LeanGlyph } from '~/ui/lean';
 import type { DialogProps } from './dialog-props';
-import type { NeedlesView, PanelColumn } from './view';
+import type { PanelColumn } from './row-view';
+import type { NeedlesView } from './view';
 import { durationWords } from '~/messages/durations';
 
 const ROWS_AHEAD = 10;

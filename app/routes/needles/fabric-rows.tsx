@@ -8,10 +8,14 @@ import { LEAN_WORDS, leanColour } from '~/ui/lean';
 
 const at = (row: number) => `translate(0 ${-(row - 1) * ROW_HEIGHT})`;
 
-const Ground = memo(function Ground({ paint }: { paint: RowPaint }) {
+/** A row that is still to come is a ghost: the same drawing, faint, without the dark between its stitches. */
+const GHOST = 0.34;
+const seen = (coming: boolean) => (coming ? { opacity: GHOST } : {});
+
+const Ground = memo(function Ground({ paint, coming }: { paint: RowPaint; coming: boolean }) {
   return (
-    <g transform={at(paint.row)}>
-      <path className="deep" d={paint.backing} />
+    <g transform={at(paint.row)} {...seen(coming)}>
+      {!coming && <path className="deep" d={paint.backing} />}
       <Stitches paths={paint.ground} />
     </g>
   );
@@ -30,18 +34,9 @@ const Between = memo(function Between({ paint, top }: { paint: RowPaint; top: bo
   );
 });
 
-const Over = memo(function Over({ paint }: { paint: RowPaint }) {
+const Over = memo(function Over({ paint, coming }: { paint: RowPaint; coming: boolean }) {
   return (
-    <g transform={at(paint.row)}>
-      <Stitches paths={paint.over} />
-    </g>
-  );
-});
-
-const Ghost = memo(function Ghost({ paint }: { paint: RowPaint }) {
-  return (
-    <g transform={at(paint.row)}>
-      <Stitches paths={paint.ground} />
+    <g transform={at(paint.row)} {...seen(coming)}>
       <Stitches paths={paint.over} />
     </g>
   );
@@ -101,18 +96,18 @@ const Boxes = memo(function Boxes({
   );
 });
 
-/** Rows on the fabric: ground, what lies between, and what passes over. `done` ends at the needle. */
-export function RowsPainted({ rows, done }: { rows: readonly RowPaint[]; done?: number }) {
+/** Rows of fabric: ground, what lies between, and what passes over. Row `done` ends at the needle, those above it are ghosts. */
+export function RowsPainted({ rows, done = Infinity }: { rows: readonly RowPaint[]; done?: number }) {
   return (
     <>
       {rows.map((paint) => (
-        <Ground key={paint.row} paint={paint} />
+        <Ground key={paint.row} paint={paint} coming={paint.row > done} />
       ))}
+      {rows.map((paint) =>
+        paint.row > done ? null : <Between key={paint.row} paint={paint} top={paint.row === done} />,
+      )}
       {rows.map((paint) => (
-        <Between key={paint.row} paint={paint} top={paint.row === done} />
-      ))}
-      {rows.map((paint) => (
-        <Over key={paint.row} paint={paint} />
+        <Over key={paint.row} paint={paint} coming={paint.row > done} />
       ))}
     </>
   );
@@ -134,33 +129,23 @@ type Props = {
   faults: readonly FaultState[];
   touched: CrossingBox | null;
   onTouch: (box: CrossingBox) => void;
-  /** Drawn over the fabric and under what can be touched, in the view's own coordinates. */
+  /** Drawn over the fabric, in the view's own coordinates. */
   marks: React.ReactNode;
   /** Heights of rows are counted from the first row's foot; this brings them into the view. */
   shift: number;
 };
 
 export function FabricRows({ rows, done, lit, faults, touched, onTouch, marks, shift }: Props) {
-  const made = rows.filter(({ row }) => row <= done);
   const coming = rows.filter(({ row }) => row > done);
-  const roll = { style: { transform: `translateY(${shift}px)` }, className: 'painted' };
   return (
     <>
-      <g {...roll}>
-        <g opacity={0.34}>
-          {coming.map((paint) => (
-            <Ghost key={paint.row} paint={paint} />
-          ))}
-        </g>
+      <g className="painted roll" style={{ transform: `translateY(${shift}px)` }}>
+        <RowsPainted rows={rows} done={done} />
         {coming.slice(0, lit).map((paint, i) => (
           <Ribbons key={paint.row} paint={paint} now={i === 0} />
         ))}
-        <RowsPainted rows={made} done={done} />
-      </g>
-      {marks}
-      <g {...roll}>
-        {made
-          .filter(({ boxes }) => boxes.length > 0)
+        {rows
+          .filter(({ boxes, row }) => row <= done && boxes.length > 0)
           .map((paint) => (
             <Boxes
               key={paint.row}
@@ -170,6 +155,7 @@ export function FabricRows({ rows, done, lit, faults, touched, onTouch, marks, s
             />
           ))}
       </g>
+      {marks}
     </>
   );
 }

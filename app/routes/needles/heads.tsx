@@ -1,6 +1,7 @@
 /** A column for each panel: its countdown, tied to its place on the needle by a thread. */
 import { spreadLabels } from '~/ui/spread';
-import type { NeedlesView, PanelColumn } from './view';
+import type { PanelColumn } from './row-view';
+import type { NeedlesView } from './view';
 
 /** Labels need about this share of the fabric's width to be read at arm's length. */
 const LEAST_WIDTH = 0.19;

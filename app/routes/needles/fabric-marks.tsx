@@ -1,0 +1,214 @@
+/** Marks attached to the fabric: the needle, row numbers, what to count, what hangs in the work, where the hands are. */
+import type { Pointer } from '@core/cue/pointer';
+import { ROW_HEIGHT } from '@core/fabric/shapes';
+import type { JournalState } from '@core/journal/fold';
+import { ANCHOR_WORDS } from '~/messages/journal';
+import type { NeedlesView } from './view';
+
+export function Needle({ view }: { view: NeedlesView }) {
+  const { picture, done } = view;
+  const y = picture.height - picture.yOf(done);
+  return (
+    <g>
+      <rect x={-1.2} y={y - 0.3} width={picture.width + 2.4} height={0.5} rx={0.25} fill="var(--ink)" />
+      <circle cx={-1.3} cy={y - 0.05} r={0.55} fill="var(--ink)" />
+    </g>
+  );
+}
+
+export function RowNumbers({ view }: { view: NeedlesView }) {
+  const { picture, done } = view;
+  const rows = Array.from(
+    { length: Math.max(0, done - picture.firstRow + 1) },
+    (_, i) => picture.firstRow + i,
+  );
+  const size = Math.max(1.1, picture.width / 48);
+  return (
+    <g className="numerals" fontSize={size} fill="var(--soft)">
+      {rows
+        .filter((row) => row === done || (row % 10 === 0 && done - row > 2))
+        .map((row) => (
+          <text
+            key={row}
+            x={picture.width + 0.7}
+            y={picture.height - picture.yOf(row) + size * 0.8 + (row === done ? 0.4 : 0)}
+            fontWeight={row === done ? 800 : 500}
+          >
+            {row}
+          </text>
+        ))}
+    </g>
+  );
+}
+
+/** The group in hand lights up above the needle; what is worked of the row is shaded. */
+export function PointedAt({ view, pointer }: { view: NeedlesView; pointer: Pointer }) {
+  const { picture, done, stops } = view;
+  const bottom = picture.height - picture.yOf(done);
+  const place = (columns: readonly number[], state: string, key: number) =>
+    columns.map((column) => (
+      <rect
+        key={`${key} ${column}`}
+        className="pointed"
+        data-state={state}
+        x={picture.xOf(done, column) - 0.5}
+        y={bottom - ROW_HEIGHT * 1.6}
+        width={1}
+        height={ROW_HEIGHT * 1.6}
+      />
+    ));
+  const now = stops[pointer.stop]?.step.columns ?? [];
+  const xs = now.map((column) => picture.xOf(done, column));
+  const middle = xs.length > 0 ? (Math.min(...xs) + Math.max(...xs)) / 2 : null;
+  const size = Math.max(1, picture.width / 50);
+  return (
+    <g pointerEvents="none">
+      {stops.slice(0, pointer.stop).map(({ step }, i) => place(step.columns, 'worked', i))}
+      {place(now, 'now', pointer.stop)}
+      {middle !== null && (
+        <path
+          className="pointed-arrow"
+          d={`M${middle} ${bottom + 0.5}l${-size} ${size * 1.5}h${size * 2}Z`}
+          data-testid="pointed"
+        />
+      )}
+    </g>
+  );
+}
+
+/** Numbers of the coming rows that cross, beside their ghosts. */
+export function ComingNumbers({ view: { picture, coming } }: { view: NeedlesView }) {
+  const size = Math.max(1, picture.width / 54);
+  return (
+    <g className="numerals" fontSize={size} fill="var(--soft)" aria-hidden="true">
+      {coming
+        .filter(({ row }) => row <= picture.lastRow)
+        .map(({ row }) => (
+          <text key={row} x={picture.width + 0.7} y={picture.height - picture.yOf(row) + size * 0.8}>
+            {row}
+          </text>
+        ))}
+    </g>
+  );
+}
+
+/** Hung in the work, or done to the yarn: a small flag at its row. */
+export function Anchors({ view, state }: { view: NeedlesView; state: JournalState }) {
+  const { picture, done } = view;
+  const size = Math.max(0.9, picture.width / 70);
+  return state.anchors
+    .filter(({ row }) => row >= Math.max(1, picture.firstRow) && row <= done)
+    .map(({ id, row, panel, what }) => {
+      const band = picture.bands.find((one) => one.panel === panel);
+      const x = band ? band.x + band.width / 2 : picture.width + 0.2;
+      const y = picture.height - picture.yOf(row) + ROW_HEIGHT / 2;
+      return (
+        <g key={id} className="anchor" data-what={what} pointerEvents="none">
+          <title>{`${ANCHOR_WORDS[what]}, row ${row}`}</title>
+          {what === 'marker' || what === 'pin' ? (
+            <ellipse cx={x} cy={y + size * 0.6} rx={size * 0.5} ry={size} />
+          ) : (
+            <path d={`M${x} ${y}l${size} ${size}l${size} ${-size}`} />
+          )}
+        </g>
+      );
+    });
+}
+
+/** A bracket up the strand to count in, from the hole to the needle, with its number. */
+export function CountMarks({ view }: { view: NeedlesView }) {
+  const { picture, columns } = view;
+  const size = Math.max(1.5, picture.width / 40);
+  return columns.map(({ id, count }) => {
+    if (count.kind !== 'hole' || count.crossingRow < picture.firstRow) return null;
+    const points = count.columns.map((column, i) => ({
+      x: picture.xOf(count.crossingRow + i, column),
+      y: picture.height - picture.yOf(count.crossingRow + i) + 0.35,
+    }));
+    const [first, last] = [points[0], points[points.length - 1]];
+    if (!first || !last) return null;
+    const label = count.tall === null ? `${count.counted}` : `${count.tall} tall`;
+    return (
+      <g key={id} pointerEvents="none">
+        <path
+          d={`M${points.map(({ x, y }) => `${x} ${y}`).join('L')}`}
+          fill="none"
+          stroke="var(--sheet)"
+          strokeWidth={0.7}
+          strokeLinecap="round"
+          opacity={0.85}
+        />
+        <path
+          d={`M${points.map(({ x, y }) => `${x} ${y}`).join('L')}`}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth={0.22}
+          strokeLinecap="round"
+        />
+        <circle
+          cx={first.x}
+          cy={first.y + 0.45}
+          r={0.45}
+          fill="var(--sheet)"
+          stroke="var(--ink)"
+          strokeWidth={0.2}
+        />
+        <text
+          className="numerals"
+          x={first.x + 0.9}
+          y={first.y + size * 0.9}
+          fontSize={size}
+          fontWeight="800"
+          fill="var(--ink)"
+          stroke="var(--sheet)"
+          strokeWidth={size / 5}
+          paintOrder="stroke"
+        >
+          {label}
+        </text>
+      </g>
+    );
+  });
+}
+
+export function Lifelines({ view, state }: { view: NeedlesView; state: JournalState }) {
+  const { picture } = view;
+  return state.lifelines
+    .filter(({ row }) => row >= picture.firstRow && row <= view.done)
+    .map(({ id, row }) => (
+      <g key={id} pointerEvents="none">
+        <line
+          x1={-0.8}
+          x2={picture.width + 0.8}
+          y1={picture.height - picture.yOf(row) + 0.3}
+          y2={picture.height - picture.yOf(row) + 0.3}
+          stroke="var(--action)"
+          strokeWidth={0.28}
+          strokeDasharray="0.9 0.5"
+          strokeLinecap="round"
+        />
+      </g>
+    ));
+}
+
+/** Stitches that a repair would let down, row by row. */
+export type Released = readonly { row: number; columns: readonly number[] }[];
+
+export function ReleasedMarks({ view, released }: { view: NeedlesView; released: Released }) {
+  const { picture } = view;
+  return released.map(({ row, columns }) => (
+    <g key={row} pointerEvents="none">
+      {columns.map((column) => (
+        <rect
+          key={column}
+          x={picture.xOf(row, column) - 0.5}
+          y={picture.height - picture.yOf(row)}
+          width={1}
+          height={ROW_HEIGHT}
+          fill="var(--fault)"
+          opacity={0.5}
+        />
+      ))}
+    </g>
+  ));
+}
