@@ -137,9 +137,9 @@ describe('a left-handed knitter', () => {
         panels.map((p) => (p as HTMLElement).innerText.split('\n').filter(Boolean).slice(0, 2)),
       ),
     ).toEqual([
-      ['hurdle lattice · leans left', '2 to the BACK'],
-      ['tide-mill braid · leans right', '2 to the FRONT'],
-      ['plover wave · leans right', '2 to the FRONT'],
+      ['hurdle lattice · leans left · like row 47', '2 to the BACK'],
+      ['tide-mill braid · leans right · like row 55', '2 to the FRONT'],
+      ['plover wave · leans right · like row 57', '2 to the FRONT'],
     ]);
     await page.close();
     await press(settings, 'Right-handed Right-side rows run from right to left.');
