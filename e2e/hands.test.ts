@@ -126,7 +126,11 @@ describe('put down and picked up', () => {
     await page.close();
     page = await chromium.open(piece);
     await waitForText(page, '.rest-sheet', /Pick up row 9.*8 of 16 stitches/);
-    await press(page, 'Go on');
+    await press(page, 'one move back');
+    await waitForText(page, '.rest-sheet', /Pick up row 9.*Next: knit 2\./);
+    await page.keyboard.press('PageDown');
+    await page.waitForFunction(() => !document.querySelector('.rest-sheet'));
+    expect(await done(page)).toBe(8);
     await waitForText(page, '[data-testid=stop]', /2 to the BACK/);
     await reload(page);
     expect(await page.$('.rest-sheet')).toBeNull();

@@ -194,6 +194,18 @@ describe('a copy of the journal', () => {
     expect(server.log.map(({ id }) => id)).toEqual(rows(1, 6).map(({ id }) => id));
     expect(device.state.done).toBe(6);
   });
+  it('of another journal is written over, and what the server lacks is sent to it', async () => {
+    const server = new Server();
+    server.log = rows(1, 5);
+    const device = new Device('phone', server, () => 'x');
+    device.copies.map.set('piece', [...rows(1, 2), row(30)]);
+    device.journal.stop();
+    device.journal.offer(server.log);
+    await device.journal.start();
+    await rest();
+    expect(server.log.map(({ id }) => id)).toEqual([...rows(1, 5), row(30)].map(({ id }) => id));
+    expect(device.copies.map.get('piece')?.map(({ id }) => id)).toEqual(server.log.map(({ id }) => id));
+  });
   it('that the device refuses is said, and the rows go on', async () => {
     const device = new Device('phone', new Server(), () => 'x');
     device.copies.full = true;

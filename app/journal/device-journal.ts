@@ -93,13 +93,24 @@ export class DeviceJournal {
   private async readCopy() {
     try {
       const kept = await this.parts.copies.read(this.pieceId);
-      this.copied = kept.length;
-      this.replica.offer(kept);
+      this.takeUp(kept);
     } catch {
       this.copyRefused = true;
     }
     this.copy();
     this.tell();
+  }
+
+  /** A copy of another journal (a backup was put back meanwhile) is written over; what the server lacks is sent to it again. */
+  private takeUp(kept: readonly JournalEvent[]) {
+    const { known } = this.replica;
+    const shared = Math.min(kept.length, known.length);
+    if (shared > 0 && kept[shared - 1]?.id !== known[shared - 1]?.id) {
+      const there = new Set(known.map(({ id }) => id));
+      return this.outbox.add(...kept.filter(({ id }) => !there.has(id)));
+    }
+    this.copied = kept.length;
+    this.replica.offer(kept);
   }
 
   /** Writes what the copy lacks, one write after the other. */

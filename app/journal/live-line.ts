@@ -29,13 +29,14 @@ export class LiveLine {
     });
     source.addEventListener('differs', () => void this.fetchWhole());
     source.onerror = () => {
-      this.say('broken');
       if (source.readyState === EventSource.CLOSED) this.tryAgain();
+      else this.say('broken');
     };
   }
 
   private tryAgain() {
     this.close();
+    this.say('broken');
     this.timer = setTimeout(() => this.open(), AGAIN_MS);
   }
 

@@ -3,9 +3,10 @@ import fc from 'fast-check';
 import { planOf, sheetOf, type SectionSpec } from '../testing/plans';
 import { changePlan } from './change-plan';
 import { crossesIn } from './crossings';
+import { lengthen } from './lengthen';
 import type { Once } from './once';
 import { lastCrossing, nextCrossing } from './schedule';
-import { charted, made, NO_FACTS, worksheet, type Facts } from './worksheet';
+import { charted, fitsOnce, made, NO_FACTS, worksheet, type Facts } from './worksheet';
 
 const SPEC: readonly SectionSpec[] = [
   { rows: 24, panels: [{ chart: 'rope-4', id: 'rope' }, { chart: 'rope-6', id: 'thick' }, { chart: 'stockinette', id: 'plain', repeats: 3 }] },
@@ -110,4 +111,26 @@ describe('repeats added or dropped on the way', () => {
     for (let row = 1; row <= 50; row += 1)
       expect(charted(joined.value, row).laid).toEqual(charted(worksheet(plan, facts), row).laid);
   });
+  it('are refused where rows are worked already, though later sections be long, and in open sections', () => {
+    const drop = (done: number) =>
+      lengthen(withFacts({ done }), { ...NO_FACTS, done }, 0, {
+        section: 'section-1',
+        panel: 'thick',
+        by: -1,
+      });
+    expect([drop(18), drop(19)]).toEqual([
+      { rows: 38, problem: null },
+      expect.objectContaining({ problem: { code: 'worked-already' } }),
+    ]);
+    const sections = plan.sections.map((one) => ({ ...one, length: { until: { cm: 9, from: 'section' as const }, estimate: 24 } })); // prettier-ignore
+    const open = worksheet({ ...plan, sections });
+    expect(lengthen(open, NO_FACTS, 0, { section: 'section-1', panel: 'thick', by: 1 }).problem).toEqual({ code: 'open' }); // prettier-ignore
+  });
+});
+
+it('another row of the pattern fits only with as many stitches', () => {
+  const grows = sheetOf([{ rows: 6, panels: [{ chart: 'Set-up row 1 (WS): k1, m1p, k1.\nRow 1 (RS): p3.\nRow 2: k3.', id: 'g', withSetUp: true }] }]); // prettier-ignore
+  const fits = (position: number) =>
+    fitsOnce(grows, NO_FACTS, { row: 3, panel: 'g', instead: { does: 'position', position } });
+  expect([fits(0), fits(1), fits(2)]).toEqual([false, true, true]);
 });

@@ -3,7 +3,7 @@
  * A look-up costs a search over sections and spans plus the stitches of the row, whatever the row's number.
  */
 import { err, ok, type Result } from '../result';
-import { pieceRow, type PieceRow } from '../indices';
+import { patternPosition, pieceRow, type PieceRow } from '../indices';
 import { countFor, takesForm } from '../chart/row';
 import { rowAt, type Chart } from '../chart/chart';
 import type { Direction, Hand, Side } from '../stitch/types';
@@ -221,6 +221,18 @@ export function made(sheet: Worksheet, row: number): WorkRow {
   const plain = laidBefore(sheet, row, 'made');
   const here = sheet.deviations.get(row);
   return here ? applyDeviations(plain, here) : plain;
+}
+
+/** Whether a panel's other pattern row has as many stitches as the planned one, so that it can be worked instead. */
+export function fitsOnce(sheet: Worksheet, facts: Facts, once: Once): boolean {
+  const { instead, panel, row } = once;
+  if (instead.does !== 'position') return true;
+  const there = (of: Worksheet) => charted(of, row).panels.find((one) => one.panel.id === panel);
+  const after = there(worksheet(sheet.plan, { ...facts, onces: [...(facts.onces ?? []), once] }));
+  const chart = after?.chart;
+  if (!after || !chart) return false;
+  const { name } = rowAt(chart, patternPosition(instead.position));
+  return after.name.kind === name.kind && after.name.number === name.number;
 }
 
 /** Stitches on the needle before piece row 1. */

@@ -3,8 +3,9 @@ import { useId, useState } from 'react';
 import { positionOfRow } from '@core/chart/chart';
 import { ANCHORS } from '@core/journal/events';
 import { rowsToUndo, undosFor } from '@core/journal/undoing';
+import { lengthen, type LengthenProblem } from '@core/piece/lengthen';
 import type { Instead } from '@core/piece/once';
-import { charted, sectionIndexAt, seamBefore, worksheet } from '@core/piece/worksheet';
+import { charted, fitsOnce, sectionIndexAt } from '@core/piece/worksheet';
 import { ANCHOR_WORDS, insteadWords } from '~/messages/journal';
 import type { DialogProps } from './dialog-props';
 import { Form, NumberField } from './form';
@@ -72,7 +73,7 @@ export function BackForm({ view, state, record, close }: DialogProps) {
 
 type OnceHow = 'uncrossed' | 'purl' | 'knit' | 'position';
 
-export function OnceForm({ view, record, close }: DialogProps) {
+export function OnceForm({ view, state, record, close }: DialogProps) {
   const { sheet, working, columns } = view;
   const [row, setRow] = useState(String(working ?? sheet.rows));
   const [panel, setPanel] = useState('');
@@ -82,7 +83,8 @@ export function OnceForm({ view, record, close }: DialogProps) {
   const number = Number(row);
   const sound = numberProblem(row, 1, sheet.rows) === null;
   const here = sound ? charted(sheet, number).panels : [];
-  const chart = here.find((one) => one.panel.id === panel)?.chart;
+  const planned = here.find((one) => one.panel.id === panel);
+  const chart = planned?.chart;
   const patternSound = how !== 'position' || (chart && numberProblem(pattern, 1, chart.rows.length) === null);
   const instead: Instead | null =
     how === 'position'
@@ -92,7 +94,8 @@ export function OnceForm({ view, record, close }: DialogProps) {
       : how === 'uncrossed'
         ? { does: 'uncrossed' }
         : { does: 'all', face: how };
-  const ready = sound && Boolean(patternSound) && instead !== null && (panel === '' || chart !== undefined);
+  const fits = how !== 'position' || !patternSound || !instead || fitsOnce(sheet, state.facts, { row: number, panel, instead });
+  const ready = sound && fits && Boolean(patternSound) && instead !== null && (panel === '' || chart !== undefined);
   const submit = () => {
     if (instead) record({ kind: 'rowOnce', row: number, panel: panel === '' ? null : panel, instead });
     close();
@@ -127,38 +130,36 @@ export function OnceForm({ view, record, close }: DialogProps) {
         </Radio>
       </fieldset>
       {how === 'position' && chart && (
-        <NumberField label="Row of its pattern" value={pattern} onChange={setPattern} min={1} max={chart.rows.length} hint="It must have as many stitches; else nothing changes." />
+        <NumberField label="Row of its pattern" value={pattern} onChange={setPattern} min={1} max={chart.rows.length} hint={`Planned is row ${planned?.name.number ?? ''}.`} />
       )}
+      {!fits && <p className="mb-4 text-fault">That row has another number of stitches and does not fit here. Choose another one.</p>}
     </Form>
   );
 } // prettier-ignore
 
+function lengthenWords(problem: LengthenProblem, section: string): string {
+  if (problem.code === 'open') return `${section} lasts until you end it, so it needs no repeats added.`;
+  if (problem.code === 'worked-already') return 'So many rows are knitted already.';
+  return `It would leave ${problem.has} stitches where ${problem.needs} are needed. Change the plan instead.`;
+}
+
 export function RepeatsForm({ view, state, record, close }: DialogProps) {
-  const { sheet, working, done, columns } = view;
+  const { sheet, working, columns } = view;
   const at = sectionIndexAt(sheet, Math.min(sheet.rows, working ?? sheet.rows));
   const section = sheet.plan.sections[at];
   const [panel, setPanel] = useState(columns[0]?.id ?? '');
   const [by, setBy] = useState<1 | -1>(1);
   const id = useId();
   if (!section) return null;
-  const chosen = section.panels.find((one) => one.id === panel);
-  const length = sheet.plan.charts[chosen?.chart ?? '']?.rows.length ?? 0;
-  const changed = (repeats: number) => {
-    const lengthened = [...(state.facts.lengthened ?? []), { section: section.id, panel, by: repeats }];
-    return worksheet(sheet.plan, { ...state.facts, lengthened });
-  };
-  const after = changed(by);
-  const seam = sheet.plan.sections.map((_, s) => seamBefore(after, s)).find((one) => one !== null);
-  const tooFew = by < 0 && sheet.rows - length < done;
-  const open = 'until' in section.length;
-  const ready = length > 0 && !seam && !tooFew && !open;
+  const changed = (repeats: number) => lengthen(sheet, state.facts, at, { section: section.id, panel, by: repeats });
+  const { problem } = changed(by);
+  const ready = panel !== '' && problem === null;
   const submit = () => {
     record({ kind: 'repeatsChanged', section: section.id, panel, by });
     close();
   };
   return (
     <Form action={by > 0 ? 'Add a repeat' : 'Drop a repeat'} ready={ready} onSubmit={submit}>
-      {open && <p className="mb-4">{section.name} lasts until you end it, so it needs no repeats added.</p>}
       <label className="label" htmlFor={id}>
         In {section.name}, a repeat of
       </label>
@@ -178,12 +179,7 @@ export function RepeatsForm({ view, state, record, close }: DialogProps) {
           one fewer: {rowsWords(changed(-1).rows)} in all
         </Radio>
       </fieldset>
-      {seam && (
-        <p className="mb-4 text-fault">
-          It would leave {seam.has} stitches where {seam.needs} are needed. Change the plan instead.
-        </p>
-      )}
-      {tooFew && <p className="mb-4 text-fault">So many rows are knitted already.</p>}
+      {problem && <p className="mb-4 text-fault">{lengthenWords(problem, section.name)}</p>}
       <p className="mb-4 text-soft">Everything after it moves. You can undo this.</p>
     </Form>
   );

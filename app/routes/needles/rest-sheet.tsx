@@ -30,20 +30,35 @@ export default function RestSheet({ view, settings, row: { pointer, act, down } 
       </div>
       {!down && <p className="text-soft">Move the mark on the fabric to where you are.</p>}
       <div className="rest-moves">
-        <button type="button" className="plain-button" onClick={() => act('previous')}>
+        <button
+          type="button"
+          className="plain-button"
+          aria-label="one group back"
+          onClick={() => act('previous')}
+        >
           <ChevronLeft aria-hidden="true" /> group
         </button>
         {step?.kind === 'crossing' && (
           <>
-            <button type="button" className="plain-button" onClick={() => act('partBack')}>
+            <button
+              type="button"
+              className="plain-button"
+              aria-label="one move back"
+              onClick={() => act('partBack')}
+            >
               <ChevronLeft aria-hidden="true" /> move
             </button>
-            <button type="button" className="plain-button" onClick={() => act('partOn')}>
+            <button
+              type="button"
+              className="plain-button"
+              aria-label="one move on"
+              onClick={() => act('partOn')}
+            >
               move <ChevronRight aria-hidden="true" />
             </button>
           </>
         )}
-        <button type="button" className="plain-button" onClick={() => act('next')}>
+        <button type="button" className="plain-button" aria-label="one group on" onClick={() => act('next')}>
           group <ChevronRight aria-hidden="true" />
         </button>
       </div>

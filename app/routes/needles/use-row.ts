@@ -100,9 +100,18 @@ export function useRow({ pieceId, view, state, prefs, settings, record }: Given)
     if (view.done > 0 && !state.looked.has(view.done)) record({ kind: 'looked', row: view.done });
   };
 
+  const shown = resting || putDown;
+  /** Moving the mark while the sheet lies open leaves it open. */
+  const moveMark = (to: Pointer) => (inStitches || shown ? move(to, putDown) : undefined);
+  const goOn = () => {
+    setResting(false);
+    if (putDown) move(pointer, false);
+  };
+
   const now = (does: KeyDoes) => {
     switch (does) {
       case 'onward':
+        if (shown) return goOn();
         return inStitches && !atEnd(stops, pointer) ? move(forward(stops, pointer)) : finish();
       case 'finish':
         return finish();
@@ -117,18 +126,17 @@ export function useRow({ pieceId, view, state, prefs, settings, record }: Given)
       case 'putDown':
         return setResting(true);
       case 'next':
-        return inStitches || resting ? move(forward(stops, pointer)) : undefined;
+        return moveMark(forward(stops, pointer));
       case 'previous':
-        return inStitches || resting ? move(backward(pointer)) : undefined;
+        return moveMark(backward(pointer));
       case 'partOn':
-        return inStitches || resting ? move(partForward(stops, pointer, movesHere())) : undefined;
+        return moveMark(partForward(stops, pointer, movesHere()));
       case 'partBack':
-        return inStitches || resting ? move(partBackward(pointer)) : undefined;
+        return moveMark(partBackward(pointer));
       case 'rest':
         return move(pointer, true);
       case 'goOn':
-        setResting(false);
-        return putDown ? move(pointer, false) : undefined;
+        return goOn();
     }
   };
   const latest = useRef(now);
@@ -138,8 +146,8 @@ export function useRow({ pieceId, view, state, prefs, settings, record }: Given)
   /** The same function for good, whatever the row. */
   const act = useCallback((does: KeyDoes) => latest.current(does), []);
   return useMemo(
-    () => ({ pointer, act, dropped: dropped > 0, resting: resting || putDown, down: putDown }),
-    [pointer, act, dropped, resting, putDown],
+    () => ({ pointer, act, dropped: dropped > 0, resting: shown, down: putDown }),
+    [pointer, act, dropped, shown, putDown],
   );
 }
 export type RowInHand = ReturnType<typeof useRow>;
