@@ -40,6 +40,15 @@ const prefer = async (of: Page, prefs: object) => {
   }, prefs);
   await reload(of);
 };
+/** A finger goes sideways, so many px, from the middle of something. */
+const wipe = async (of: Page, over: string, by: number) => {
+  const box = await (await of.waitForSelector(over))?.boundingBox();
+  if (!box) throw new Error('nothing to wipe over');
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  const touch = await of.touchscreen.touchStart(x, y);
+  for (const part of [0.5, 1]) await touch.move(x + by * part, y + 4 * part);
+  await touch.end();
+};
 const closeDialog = async (of: Page) => {
   await of.keyboard.press('Escape');
   await of.waitForFunction(() => !document.querySelector('[role=dialog]'));
@@ -79,12 +88,7 @@ describe('stitch group by stitch group, with one key', () => {
     await page.keyboard.press('ArrowRight');
     await waitForText(page, '[data-testid=stop]', /^pass the marker/);
     expect(await page.$$eval('.pointed[data-state=now]', (marks) => marks.length)).toBe(2);
-    const box = await (await page.waitForSelector('.stop-now'))?.boundingBox();
-    if (!box) throw new Error('nothing to swipe on');
-    await page.mouse.move(box.x + 200, box.y + 20);
-    await page.mouse.down();
-    await page.mouse.move(box.x + 60, box.y + 20);
-    await page.mouse.up();
+    await wipe(page, '.stop-now', -140);
     await waitForText(page, '[data-testid=stop]', /^knit 4 My panel/);
     await page.keyboard.press('PageUp');
     await waitForText(page, '[data-testid=stop]', /^pass the marker/);
@@ -99,9 +103,13 @@ describe('on a phone', () => {
     for (let row = 1; row <= 9; row += 1) {
       const left = row <= 3 ? 3 - row : 9 - row;
       expect(await textOf(phone, '.countdown')).toBe(left === 0 ? 'CROSS NOW' : `${left} plain, then cross`);
-      expect((await phone.$('.hold')) !== null).toBe(left === 0);
+      expect((await phone.$('[data-ahead=false] .hold')) !== null).toBe(left === 0);
       await knit(phone, (['Enter', 'PageDown', 'Space'] as const)[row % 3] ?? 'Enter', row);
     }
+    await wipe(phone, '.row-head', -120);
+    await waitForDone(phone, 10);
+    await wipe(phone, '[data-testid=complete]', 100);
+    await waitForDone(phone, 9);
     // The device's own choice holds in its other pages too.
     await press(phone, 'Stitches');
     await saved(phone);

@@ -29,7 +29,6 @@ class Server {
 class Device {
   readonly store = new MapStore();
   readonly copies = new MapCopies();
-  readonly made: string[] = [];
   online = true;
   loseNextAnswer = false;
   journal: DeviceJournal;
@@ -69,8 +68,8 @@ class Device {
   }
   record(happening: Happening) {
     const event = { id: this.idOf(), device: this.name, deviceTime: '2026-11-20T18:00:00.000Z', ...happening } as JournalEvent; // prettier-ignore
-    this.made.push(event.id);
     this.journal.record(event);
+    return event.id;
   }
 }
 
@@ -96,46 +95,142 @@ function reference(log: readonly JournalEvent[]): number {
   return rows.length;
 }
 
-const DEEDS = ['knit', 'knit', 'knit', 'rip', 'undo', 'offline', 'online', 'lose', 'kill', 'follow'] as const;
-const walk = fc.array(fc.tuple(fc.constantFrom(0, 1), fc.constantFrom(...DEEDS), fc.nat(3)), {
-  minLength: 4,
-  maxLength: 40,
-});
+type Name = 'phone' | 'laptop';
+type Real = { readonly server: Server; readonly devices: Readonly<Record<Name, Device>> };
+/** What was recorded on each device, in order, and which of them have no network. */
+type Model = { readonly made: Readonly<Record<Name, string[]>>; readonly offline: Set<Name> };
 
-async function act(device: Device, deed: (typeof DEEDS)[number], how: number) {
-  const { state } = device;
-  if (deed === 'knit') device.record({ kind: 'rowDone', life: state.life, row: state.done + 1 });
-  else if (deed === 'rip' && state.done > 0)
-    device.record({ kind: 'ripped', life: state.life, to: Math.max(0, state.done - 1 - how) });
-  else if (deed === 'undo' && state.undoTarget) device.record({ kind: 'undo', target: state.undoTarget });
-  else if (deed === 'offline') device.online = false;
-  else if (deed === 'online') {
-    device.online = true;
-    device.journal.send();
-  } else if (deed === 'lose') device.loseNextAnswer = true;
-  else if (deed === 'kill') device.reopen();
-  else if (deed === 'follow') device.follow();
-  if (how > 0) await settled();
+/** Holds at every moment: what is shown follows from the entries, and the server has each once, in its device's order. */
+function look({ made }: Model, { server, devices }: Real) {
+  expect(new Set(server.log.map(({ id }) => id)).size).toBe(server.log.length);
+  for (const device of Object.values(devices)) {
+    expect(device.state.done).toBe(reference(device.journal.getState().events));
+    const arrived = server.log.filter((event) => event.device === device.name).map(({ id }) => id);
+    expect(arrived).toEqual(made[device.name as Name].slice(0, arrived.length));
+  }
 }
 
+abstract class Deed implements fc.AsyncCommand<Model, Real> {
+  constructor(
+    readonly on: Name,
+    /** Whether posts have time to arrive before the next deed. */
+    readonly waits: boolean,
+  ) {}
+  abstract act(device: Device, model: Model): void;
+  check(_model: Readonly<Model>) {
+    return true;
+  }
+  async run(model: Model, real: Real) {
+    this.act(real.devices[this.on], model);
+    if (this.waits) await settled();
+    look(model, real);
+  }
+  toString() {
+    return `${this.constructor.name} on the ${this.on}${this.waits ? ', waits' : ''}`;
+  }
+  protected record(device: Device, model: Model, happening: Happening) {
+    model.made[this.on].push(device.record(happening));
+  }
+}
+
+class Knit extends Deed {
+  act(device: Device, model: Model) {
+    const { life, done } = device.state;
+    this.record(device, model, { kind: 'rowDone', life, row: done + 1 });
+  }
+}
+class Rip extends Deed {
+  constructor(
+    on: Name,
+    waits: boolean,
+    readonly rows: number,
+  ) {
+    super(on, waits);
+  }
+  act(device: Device, model: Model) {
+    const { life, done } = device.state;
+    if (done > 0) this.record(device, model, { kind: 'ripped', life, to: Math.max(0, done - this.rows) });
+  }
+}
+class Undo extends Deed {
+  act(device: Device, model: Model) {
+    const { undoTarget } = device.state;
+    if (undoTarget) this.record(device, model, { kind: 'undo', target: undoTarget });
+  }
+}
+class GoOffline extends Deed {
+  override check({ offline }: Model) {
+    return !offline.has(this.on);
+  }
+  act(device: Device, { offline }: Model) {
+    offline.add(this.on);
+    device.online = false;
+  }
+}
+class GoOnline extends Deed {
+  override check({ offline }: Model) {
+    return offline.has(this.on);
+  }
+  act(device: Device, { offline }: Model) {
+    offline.delete(this.on);
+    device.online = true;
+    device.journal.send();
+  }
+}
+class LoseAnAnswer extends Deed {
+  act(device: Device) {
+    device.loseNextAnswer = true;
+  }
+}
+class KillTheTab extends Deed {
+  act(device: Device) {
+    device.reopen();
+  }
+}
+class Follow extends Deed {
+  act(device: Device) {
+    device.follow();
+  }
+}
+
+const where = [fc.constantFrom<Name>('phone', 'laptop'), fc.boolean()] as const;
+const deeds = fc.commands(
+  [
+    fc.tuple(...where).map(([on, waits]) => new Knit(on, waits)),
+    fc.tuple(...where).map(([on, waits]) => new Knit(on, waits)),
+    fc.tuple(...where, fc.integer({ min: 1, max: 4 })).map(([on, waits, rows]) => new Rip(on, waits, rows)),
+    fc.tuple(...where).map(([on, waits]) => new Undo(on, waits)),
+    fc.tuple(...where).map(([on, waits]) => new GoOffline(on, waits)),
+    fc.tuple(...where).map(([on, waits]) => new GoOnline(on, waits)),
+    fc.tuple(...where).map(([on, waits]) => new LoseAnAnswer(on, waits)),
+    fc.tuple(...where).map(([on, waits]) => new KillTheTab(on, waits)),
+    fc.tuple(...where).map(([on, waits]) => new Follow(on, waits)),
+  ],
+  { maxCommands: 40 },
+);
+
 describe('two devices and a server', () => {
-  it('agree with a simple reference in the end, with every entry there once and in order', () =>
+  it('agree with a simple reference at every moment, and have every entry once and in order in the end', () =>
     fc.assert(
-      fc.asyncProperty(walk, fc.infiniteStream(fc.nat(0xffff)), async (deeds, chance) => {
+      fc.asyncProperty(deeds, fc.infiniteStream(fc.nat(0xffff)), async (commands, chance) => {
         const server = new Server();
         let n = 0;
         // Ids that jump to and fro, as those of a device whose clock does.
         const idOf = () => `id-${String(chance.next().value).padStart(6, '0')}-${(n += 1)}`;
-        const devices = [new Device('phone', server, idOf), new Device('laptop', server, idOf)];
-        for (const [which, deed, how] of deeds) await act(devices[which] as Device, deed, how);
-        for (const device of devices) {
+        const devices = {
+          phone: new Device('phone', server, idOf),
+          laptop: new Device('laptop', server, idOf),
+        };
+        const model: Model = { made: { phone: [], laptop: [] }, offline: new Set() };
+        await fc.asyncModelRun(() => ({ model, real: { server, devices } }), commands);
+        for (const device of Object.values(devices)) {
           device.online = true;
           device.loseNextAnswer = false;
           device.reopen();
           await rest();
         }
         await rest();
-        for (const device of devices) {
+        for (const device of Object.values(devices)) {
           device.follow();
           await rest();
           const { pending, refused, events } = device.journal.getState();
@@ -143,7 +238,7 @@ describe('two devices and a server', () => {
           expect(events.map(({ id }) => id)).toEqual(server.log.map(({ id }) => id));
           expect(device.state.done).toBe(reference(server.log));
           const own = server.log.filter((event) => event.device === device.name);
-          expect(own.map(({ id }) => id)).toEqual(device.made);
+          expect(own.map(({ id }) => id)).toEqual(model.made[device.name as Name]);
           device.journal.stop();
         }
       }),

@@ -10,6 +10,8 @@ const AGAIN_MS = 2000;
 export class LiveLine {
   private source: EventSource | null = null;
   private timer: ReturnType<typeof setTimeout> | undefined;
+  /** Whether somebody looks at the page. */
+  private wanted = false;
 
   constructor(
     private readonly address: string,
@@ -18,6 +20,7 @@ export class LiveLine {
   ) {}
 
   open() {
+    this.wanted = true;
     if (this.source) return;
     const { seq, id } = this.journal.place;
     const source = new EventSource(`${this.address}/live?after=${seq}.${id}`);
@@ -35,27 +38,33 @@ export class LiveLine {
   }
 
   private tryAgain() {
-    this.close();
+    this.hangUp();
+    if (!this.wanted) return;
     this.say('broken');
     this.timer = setTimeout(() => this.open(), AGAIN_MS);
   }
 
   private async fetchWhole() {
-    this.close();
+    this.hangUp();
     try {
       const response = await fetch(`${this.address}/events`);
       const body = (await response.json()) as { events: readonly JournalEvent[] };
       this.journal.replace(body.events);
-      this.open();
+      if (this.wanted) this.open();
     } catch {
       this.tryAgain();
     }
   }
 
-  close() {
+  private hangUp() {
     clearTimeout(this.timer);
     this.source?.close();
     this.source = null;
+  }
+
+  close() {
+    this.wanted = false;
+    this.hangUp();
     this.say('closed');
   }
 }

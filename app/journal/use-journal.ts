@@ -20,7 +20,19 @@ type Reply = {
   readonly refused?: { readonly message?: string };
 };
 
+/** So long a frame is waited for, in ms; a page out of sight has none. */
+const LONGEST_FRAME = 200;
+const MOMENT = 20;
+
+/** Resolves when what was done last has been painted, and a moment has gone by. */
+const painted = () =>
+  new Promise<void>((resolve) => {
+    setTimeout(resolve, LONGEST_FRAME);
+    requestAnimationFrame(() => setTimeout(resolve, MOMENT));
+  });
+
 async function postTo(pieceId: string, events: readonly JournalEvent[]): Promise<Answer> {
+  await painted();
   try {
     const response = await fetch(`/pieces/${pieceId}/events`, {
       method: 'POST',

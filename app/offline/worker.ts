@@ -3,6 +3,7 @@
  * that one that was opened once opens without it. Posts and live lines are never touched: unsent rows are the page's.
  * A new version waits until the knitter takes it, or no page of the old one is open.
  */
+import { ExpirationPlugin } from 'workbox-expiration';
 import { cleanupOutdatedCaches, precache } from 'workbox-precaching';
 import { registerRoute, setCatchHandler } from 'workbox-routing';
 import { NetworkFirst } from 'workbox-strategies';
@@ -29,10 +30,12 @@ const soundOnly = {
     return response;
   },
 };
+/** Those that were opened longest ago go first. */
+const MOST_PAGES = 120;
 const pages = new NetworkFirst({
   cacheName: PAGES,
   networkTimeoutSeconds: 4,
-  plugins: [soundOnly],
+  plugins: [soundOnly, new ExpirationPlugin({ maxEntries: MOST_PAGES, purgeOnQuotaError: true })],
   matchOptions: { ignoreVary: true },
 });
 const isPage = (request: Request, url: URL) =>

@@ -2,9 +2,10 @@ import fc from 'fast-check';
 import { made } from '@core/piece/worksheet';
 import { layOut } from '@core/fabric/layout';
 import { RollingFabric } from '@core/fabric/rolling';
+import { ROW_HEIGHT } from '@core/fabric/shapes';
 import { sheetOf } from '@core/testing/plans';
 import { paint } from './fabric/paint';
-import { paintRow } from './fabric/rows';
+import { cutOut, paintRow } from './fabric/rows';
 import { spreadLabels } from './spread';
 
 describe('labels over panels', () => {
@@ -89,12 +90,23 @@ describe('paint row by row', () => {
     }
   });
   it('lights one ribbon for each crossing, and keeps what was painted', () => {
-    expect(rows[6]?.ribbons.map(({ lean }) => lean)).toEqual(['right', 'right']);
+    expect(rows[6]?.ribbons.map(({ lean, d }) => [lean, strokes(d)])).toEqual([['right', 2]]);
     expect([rows[7]?.ribbons, rows[6]?.boxes.length]).toEqual([[], 2]);
     expect(paintRow(shown.rows[6]!, shown.edgeOf)).toBe(rows[6]);
   });
   it('the shadow of the row on the needle ends there', () => {
     const top = (d: string) => Math.min(...[...d.matchAll(/[ML](-?[\d.]+) (-?[\d.]+)/g)].map(([, , y]) => Number(y))); // prettier-ignore
     expect(top(rows[6]?.shadowAtNeedle ?? '')).toBeGreaterThan(top(rows[6]?.shadow ?? ''));
+  });
+  it('cuts out what lies between two lines, all of it where they are far apart', () => {
+    const all = cutOut(shown.rows, shown.edgeOf, { left: -9, right: 99 });
+    for (const part of ['ground', 'over'] as const)
+      expect(strokes(all.layers[part].lit)).toBe(strokes(whole.made[part].lit));
+    expect([strokes(all.layers.holes), strokes(all.layers.shadow)]).toEqual([4, 4]);
+    const [first] = shown.rows[6]?.crossings ?? [];
+    const near = cutOut(shown.rows, shown.edgeOf, { left: first!.x, right: first!.x + first!.width });
+    expect([strokes(near.layers.holes), strokes(near.layers.shadow)]).toEqual([2, 2]);
+    expect(strokes(near.layers.over.lit)).toBe(strokes(all.layers.over.lit) / 2);
+    expect(near.top).toBeCloseTo(12 * ROW_HEIGHT);
   });
 });

@@ -41,7 +41,7 @@ export async function castOnRope(page: Page, name: string) {
   await saved(page);
 }
 
-export const saved = (page: Page) => waitForText(page, '[data-testid=saving]', /^saved$/);
+export const saved = (page: Page) => waitForText(page, '[data-state=saved] [data-testid=saving]', /^saved$/);
 
 export const done = async (page: Page) => Number(await textOf(page, '[data-testid=done]'));
 

@@ -1,5 +1,5 @@
 /** The row in hand: its number huge, side by word, V or bump and arrow, the cue in working order, one huge control. */
-import { memo } from 'react';
+import { memo, useEffect, useState } from 'react';
 import { Check, Moon, Undo2, Volume2 } from 'lucide-react';
 import { RadioGroup } from 'radix-ui';
 import type { RowCue } from '@core/cue/cue';
@@ -11,9 +11,11 @@ import { lengthWords } from '~/messages/measures';
 import { noticeWords } from '~/messages/notices';
 import { rowEndWords } from '~/messages/row-end';
 import { rowSaid } from '~/messages/spoken';
-import { cardsIn, RowSteps, type AskHow } from './steps';
+import type { RowView } from './row-view';
+import { RowSteps, type AskHow } from './steps';
 import { Stitches } from './stitches';
 import type { RowInHand } from './use-row';
+import { useSwipe } from './use-swipe';
 import type { NeedlesView } from './view';
 
 function FaceMark({ side }: { side: 'RS' | 'WS' }) {
@@ -89,8 +91,18 @@ function Coming({ coming }: { coming: NeedlesView['coming'] }) {
   );
 }
 
-/** So many cards fit without scrolling at full size. */
-const ROOM_FOR_CARDS = 3;
+/** The row after this one is drawn so long after this one was shown. */
+const AHEAD_MS = 90;
+
+/** What is said of the row in hand, then of the one after it as soon as there is time. */
+function useRowAndNext(view: NeedlesView): readonly RowView[] {
+  const [next, setNext] = useState<RowView | null>(null);
+  useEffect(() => {
+    const timer = setTimeout(() => setNext(view.ahead()), AHEAD_MS);
+    return () => clearTimeout(timer);
+  }, [view]);
+  return next && next.done === view.done + 1 ? [view.said, next] : [view.said];
+}
 
 type Props = {
   view: NeedlesView;
@@ -108,11 +120,11 @@ type Props = {
 
 function Steps({ cue, view, units, settings, prefs, row, onHow, first, notes }: Props & { cue: RowCue }) {
   const stitches = prefs.density === 'stitches';
-  const cards = cardsIn(cue);
+  const rows = useRowAndNext(view);
   // Nothing comes before a crossing that is to be made now.
   const crosses = cue.panels.some((panel) => panel.crosses);
   return (
-    <div className="steps" data-many={cards > ROOM_FOR_CARDS}>
+    <div className="steps">
       {!crosses && first}
       {view.toMeasure && (
         <p className="to-measure">
@@ -125,7 +137,15 @@ function Steps({ cue, view, units, settings, prefs, row, onHow, first, notes }: 
       {stitches ? (
         <Stitches stops={view.stops} pointer={row.pointer} settings={settings} act={row.act} onHow={onHow} />
       ) : (
-        <RowSteps cue={cue} brief={cue.presented && prefs.density === 'row'} view={view} onHow={onHow} />
+        rows.map((said) => (
+          <RowSteps
+            key={said.done}
+            said={said}
+            density={prefs.density}
+            ahead={said !== view.said}
+            onHow={onHow}
+          />
+        ))
       )}
       <Notices notices={view.nextNotices} ahead />
       {crosses && first}
@@ -202,14 +222,27 @@ const Tools = memo(function Tools({ prefs, act }: Pick<Props, 'prefs'> & Pick<Ro
   );
 });
 
+const UNDO = (
+  <>
+    <Undo2 aria-hidden="true" size={28} />
+    <span>Undo</span>
+  </>
+);
+const CHECK = <Check aria-hidden="true" size={34} />;
+
 /** Drawn anew when the row or what is said of it has changed, not when a row has been saved. */
 export const CuePanel = memo(function CuePanel(props: Props) {
   const { view, prefs, row, canUndo } = props;
   const { cue, working, done, sheet } = view;
+  const inStitches = prefs.density === 'stitches';
+  const swipe = useSwipe(
+    () => row.act(inStitches ? 'next' : 'finish'),
+    () => row.act(inStitches ? 'previous' : 'undo'),
+  );
   const inTheRound = sheet.plan.construction === 'round';
-  const onward = row.pointer.stop < view.stops.length && prefs.density === 'stitches';
+  const onward = row.pointer.stop < view.stops.length && inStitches;
   return (
-    <section className="cue-panel" aria-label="The row in hand">
+    <section className="cue-panel" aria-label="The row in hand" {...swipe}>
       <header className="row-head">
         <div>
           <p className="row-word">
@@ -246,8 +279,7 @@ export const CuePanel = memo(function CuePanel(props: Props) {
       {cue && <Tools prefs={prefs} act={row.act} />}
       <div className="controls">
         <button type="button" className="undo-control" onClick={() => row.act('undo')} disabled={!canUndo}>
-          <Undo2 aria-hidden="true" size={28} />
-          <span>Undo</span>
+          {UNDO}
         </button>
         <button
           type="button"
@@ -257,7 +289,7 @@ export const CuePanel = memo(function CuePanel(props: Props) {
           disabled={working === null}
           data-testid="complete"
         >
-          <Check aria-hidden="true" size={34} />
+          {CHECK}
           <span>{working === null ? 'All rows done' : `Row ${working} done`}</span>
         </button>
       </div>

@@ -1,50 +1,55 @@
 /** Marks attached to the fabric: the needle, row numbers, what to count, what hangs in the work, where the hands are. */
+import { Fragment } from 'react';
 import type { Pointer } from '@core/cue/pointer';
 import { ROW_HEIGHT } from '@core/fabric/shapes';
 import type { JournalState } from '@core/journal/fold';
 import { ANCHOR_WORDS } from '~/messages/journal';
 import type { NeedlesView } from './view';
 
-export function Needle({ view }: { view: NeedlesView }) {
-  const { picture, done } = view;
-  const y = picture.height - picture.yOf(done);
+/** Where a row ends, in the fabric's own coordinates: row 1 stands on 0, y runs down. */
+const topOf = (row: number) => -row * ROW_HEIGHT;
+
+export function Needle({ width, y }: { width: number; y: number }) {
   return (
     <g>
-      <rect x={-1.2} y={y - 0.3} width={picture.width + 2.4} height={0.5} rx={0.25} fill="var(--ink)" />
+      <rect x={-1.2} y={y - 0.3} width={width + 2.4} height={0.5} rx={0.25} fill="var(--ink)" />
       <circle cx={-1.3} cy={y - 0.05} r={0.55} fill="var(--ink)" />
     </g>
   );
 }
 
-export function RowNumbers({ view }: { view: NeedlesView }) {
-  const { picture, done } = view;
-  const rows = Array.from(
-    { length: Math.max(0, done - picture.firstRow + 1) },
-    (_, i) => picture.firstRow + i,
-  );
-  const size = Math.max(1.1, picture.width / 48);
+const numberSize = (width: number) => Math.max(1.1, width / 48);
+
+/** Every tenth row has its number beside it. */
+export function RowNumbers({ view: { picture, done } }: { view: NeedlesView }) {
+  const size = numberSize(picture.width);
+  const tens = Math.ceil(picture.firstRow / 10) * 10;
+  const rows = Array.from({ length: Math.ceil((done - 2 - tens) / 10) }, (_, i) => tens + 10 * i);
   return (
     <g className="numerals" fontSize={size} fill="var(--soft)">
-      {rows
-        .filter((row) => row === done || (row % 10 === 0 && done - row > 2))
-        .map((row) => (
-          <text
-            key={row}
-            x={picture.width + 0.7}
-            y={picture.height - picture.yOf(row) + size * 0.8 + (row === done ? 0.4 : 0)}
-            fontWeight={row === done ? 800 : 500}
-          >
-            {row}
-          </text>
-        ))}
+      {rows.map((row) => (
+        <text key={row} x={picture.width + 0.7} y={topOf(row) + size * 0.8}>
+          {row}
+        </text>
+      ))}
     </g>
   );
+}
+
+/** The number of the row at the needle. */
+export function TopNumber({ width, y, row }: { width: number; y: number; row: number }) {
+  const size = numberSize(width);
+  return (
+    <text className="numerals" x={width + 0.7} y={y + size * 0.8 + 0.4} fontSize={size} fill="var(--soft)" fontWeight={800}>
+      {row}
+    </text>
+  ); // prettier-ignore
 }
 
 /** The group in hand lights up above the needle; what is worked of the row is shaded. */
 export function PointedAt({ view, pointer }: { view: NeedlesView; pointer: Pointer }) {
   const { picture, done, stops } = view;
-  const bottom = picture.height - picture.yOf(done);
+  const bottom = topOf(done);
   const place = (columns: readonly number[], state: string, key: number) =>
     columns.map((column) => (
       <rect
@@ -84,7 +89,7 @@ export function ComingNumbers({ view: { picture, coming } }: { view: NeedlesView
       {coming
         .filter(({ row }) => row <= picture.lastRow)
         .map(({ row }) => (
-          <text key={row} x={picture.width + 0.7} y={picture.height - picture.yOf(row) + size * 0.8}>
+          <text key={row} x={picture.width + 0.7} y={topOf(row) + size * 0.8}>
             {row}
           </text>
         ))}
@@ -101,7 +106,7 @@ export function Anchors({ view, state }: { view: NeedlesView; state: JournalStat
     .map(({ id, row, panel, what }) => {
       const band = picture.bands.find((one) => one.panel === panel);
       const x = band ? band.x + band.width / 2 : picture.width + 0.2;
-      const y = picture.height - picture.yOf(row) + ROW_HEIGHT / 2;
+      const y = topOf(row) + ROW_HEIGHT / 2;
       return (
         <g key={id} className="anchor" data-what={what} pointerEvents="none">
           <title>{`${ANCHOR_WORDS[what]}, row ${row}`}</title>
@@ -115,60 +120,60 @@ export function Anchors({ view, state }: { view: NeedlesView; state: JournalStat
     });
 }
 
-/** A bracket up the strand to count in, from the hole to the needle, with its number. */
-export function CountMarks({ view }: { view: NeedlesView }) {
-  const { picture, columns } = view;
-  const size = Math.max(1.5, picture.width / 40);
-  return columns.map(({ id, count }) => {
-    if (count.kind !== 'hole' || count.crossingRow < picture.firstRow) return null;
+type Bracket = {
+  readonly id: string;
+  readonly points: readonly { x: number; y: number }[];
+  readonly label: string;
+};
+
+function brackets({ picture, columns }: NeedlesView): Bracket[] {
+  return columns.flatMap(({ id, count }) => {
+    if (count.kind !== 'hole' || count.crossingRow < picture.firstRow) return [];
     const points = count.columns.map((column, i) => ({
       x: picture.xOf(count.crossingRow + i, column),
-      y: picture.height - picture.yOf(count.crossingRow + i) + 0.35,
+      y: topOf(count.crossingRow + i) + 0.35,
     }));
-    const [first, last] = [points[0], points[points.length - 1]];
-    if (!first || !last) return null;
     const label = count.tall === null ? `${count.counted}` : `${count.tall} tall`;
-    return (
-      <g key={id} pointerEvents="none">
-        <path
-          d={`M${points.map(({ x, y }) => `${x} ${y}`).join('L')}`}
-          fill="none"
-          stroke="var(--sheet)"
-          strokeWidth={0.7}
-          strokeLinecap="round"
-          opacity={0.85}
-        />
-        <path
-          d={`M${points.map(({ x, y }) => `${x} ${y}`).join('L')}`}
-          fill="none"
-          stroke="var(--ink)"
-          strokeWidth={0.22}
-          strokeLinecap="round"
-        />
-        <circle
-          cx={first.x}
-          cy={first.y + 0.45}
-          r={0.45}
-          fill="var(--sheet)"
-          stroke="var(--ink)"
-          strokeWidth={0.2}
-        />
-        <text
-          className="numerals"
-          x={first.x + 0.9}
-          y={first.y + size * 0.9}
-          fontSize={size}
-          fontWeight="800"
-          fill="var(--ink)"
-          stroke="var(--sheet)"
-          strokeWidth={size / 5}
-          paintOrder="stroke"
-        >
-          {label}
-        </text>
-      </g>
-    );
+    return points.length > 0 ? [{ id, points, label }] : [];
   });
+}
+
+/** Up the strands to count in, from the hole to the needle, each with its number. */
+export function CountMarks({ view }: { view: NeedlesView }) {
+  const size = Math.max(1.5, view.picture.width / 40);
+  const marks = brackets(view);
+  const strands = marks.map(({ points }) => `M${points.map(({ x, y }) => `${x} ${y}`).join('L')}`).join('');
+  return (
+    <g pointerEvents="none" strokeLinecap="round">
+      <path d={strands} fill="none" stroke="var(--sheet)" strokeWidth={0.7} opacity={0.85} />
+      <path d={strands} fill="none" stroke="var(--ink)" strokeWidth={0.22} />
+      {marks.map(({ id, points: [hole], label }) => (
+        <Fragment key={id}>
+          <circle
+            cx={hole?.x}
+            cy={(hole?.y ?? 0) + 0.45}
+            r={0.45}
+            fill="var(--sheet)"
+            stroke="var(--ink)"
+            strokeWidth={0.2}
+          />
+          <text
+            className="numerals"
+            x={(hole?.x ?? 0) + 0.9}
+            y={(hole?.y ?? 0) + size * 0.9}
+            fontSize={size}
+            fontWeight="800"
+            fill="var(--ink)"
+            stroke="var(--sheet)"
+            strokeWidth={size / 5}
+            paintOrder="stroke"
+          >
+            {label}
+          </text>
+        </Fragment>
+      ))}
+    </g>
+  );
 }
 
 export function Lifelines({ view, state }: { view: NeedlesView; state: JournalState }) {
@@ -180,8 +185,8 @@ export function Lifelines({ view, state }: { view: NeedlesView; state: JournalSt
         <line
           x1={-0.8}
           x2={picture.width + 0.8}
-          y1={picture.height - picture.yOf(row) + 0.3}
-          y2={picture.height - picture.yOf(row) + 0.3}
+          y1={topOf(row) + 0.3}
+          y2={topOf(row) + 0.3}
           stroke="var(--action)"
           strokeWidth={0.28}
           strokeDasharray="0.9 0.5"
@@ -202,7 +207,7 @@ export function ReleasedMarks({ view, released }: { view: NeedlesView; released:
         <rect
           key={column}
           x={picture.xOf(row, column) - 0.5}
-          y={picture.height - picture.yOf(row)}
+          y={topOf(row)}
           width={1}
           height={ROW_HEIGHT}
           fill="var(--fault)"

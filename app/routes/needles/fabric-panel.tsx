@@ -1,5 +1,5 @@
 /** The hanging fabric with its needle: columns of countdowns above, coming rows as ghosts, marks attached to it. */
-import { memo, useEffect } from 'react';
+import { memo, useEffect, useMemo, useState } from 'react';
 import { ROW_HEIGHT, type CrossingBox } from '@core/fabric/shapes';
 import type { JournalState } from '@core/journal/fold';
 import {
@@ -11,12 +11,14 @@ import {
   CountMarks,
   Lifelines,
   ReleasedMarks,
+  TopNumber,
   type Released,
 } from './fabric-marks';
+import type { RowPaint } from '~/ui/fabric/rows';
 import { FabricRows } from './fabric-rows';
 import { Heads } from './heads';
 import type { Pointer } from '@core/cue/pointer';
-import type { NeedlesView } from './view';
+import { ROWS_COMING, ROWS_HANGING, type NeedlesView } from './view';
 
 type Props = {
   view: NeedlesView;
@@ -29,7 +31,7 @@ type Props = {
   askFace: ((face: 'faces' | 'chart') => void) | null;
 };
 
-/** After a row was shown, so much later nobody waits. */
+/** So long after a row was shown nobody waits: then is done what can wait. */
 const SPARE_MS = 60;
 
 /** Room left of the fabric for row numbers, in stitches. */
@@ -37,12 +39,26 @@ const MARGIN = 3;
 /** The widest a stitch is drawn, in px, so that a narrow piece does not swell. */
 const WIDEST_STITCH = 32;
 
-/** The next row is laid out while the hands are busy with this one. */
-function useSparePreparing({ prepare }: NeedlesView) {
+/** What was shown a moment ago, and the row above it that is ready. */
+type Settled = { readonly view: NeedlesView; readonly ready: RowPaint | null };
+
+/** While the hands are busy with a row the next one is laid out and hung above, out of sight, and the lowest is taken down. */
+function useSettled(view: NeedlesView): Settled {
+  const [settled, setSettled] = useState<Settled>({ view, ready: null });
   useEffect(() => {
-    const timer = setTimeout(prepare, SPARE_MS);
+    const timer = setTimeout(() => setSettled({ view, ready: view.prepare() }), SPARE_MS);
     return () => clearTimeout(timer);
-  }, [prepare]);
+  }, [view]);
+  return settled;
+}
+
+/** The rows to draw: those in view, the one that is ready, and those just gone below, as long as the fabric is the same. */
+function rowsToDraw(view: NeedlesView, { view: before, ready }: Settled): readonly RowPaint[] {
+  const [lowest, highest] = [view.rows[0], view.rows[view.rows.length - 1]];
+  if (!lowest || !highest) return view.rows;
+  const gone = before.rows.includes(lowest) ? before.rows.filter(({ row }) => row < lowest.row) : [];
+  const next = before === view && ready?.row === highest.row + 1 ? [ready] : [];
+  return gone.length + next.length > 0 ? [...gone, ...view.rows, ...next] : view.rows;
 }
 
 function FaceQuestion({ choose }: { choose: (face: 'faces' | 'chart') => void }) {
@@ -61,6 +77,9 @@ function FaceQuestion({ choose }: { choose: (face: 'faces' | 'chart') => void })
   );
 }
 
+/** The same from the first row on, in stitches: what it does not need stays empty. */
+const HEIGHT = (ROWS_HANGING + ROWS_COMING) * ROW_HEIGHT + 1.1;
+
 /** Room for the words above a narrow piece, in px. */
 const LEAST_FRAME = 520;
 
@@ -74,11 +93,13 @@ export const FabricPanel = memo(function FabricPanel({
   onTouch,
   askFace,
 }: Props) {
-  const { picture, working } = view;
+  const { picture, working, done } = view;
+  const settled = useSettled(view);
+  const rows = useMemo(() => rowsToDraw(view, settled), [view, settled]);
   // Ribbons reach into the rows above: the topmost ones would hang in the air.
   const lit = working === null ? 0 : Math.max(1, picture.lastRow - working - 1);
-  useSparePreparing(view);
   const width = picture.width + MARGIN + 1.6;
+  const needle = (picture.lastRow - done) * ROW_HEIGHT;
   const frame = Math.max(LEAST_FRAME, width * WIDEST_STITCH);
   return (
     <section aria-label="The fabric on the needle" className="fabric-panel">
@@ -87,31 +108,29 @@ export const FabricPanel = memo(function FabricPanel({
         {askFace && view.cue?.working.side === 'WS' && <FaceQuestion choose={askFace} />}
         <svg
           className="fabric"
-          viewBox={`-1.6 -0.7 ${width} ${picture.height + 1.1}`}
+          viewBox={`-1.6 -0.7 ${width} ${HEIGHT}`}
           role="group"
-          aria-label={`Rows ${picture.firstRow} to ${view.done}`}
+          aria-label={`Rows ${picture.firstRow} to ${done}`}
         >
-          <FabricRows
-            rows={view.rows}
-            done={view.done}
-            lit={lit}
-            faults={state.faults}
-            touched={touched}
-            onTouch={onTouch}
-            shift={picture.lastRow * ROW_HEIGHT}
-            marks={
-              <>
-                {pointer && <PointedAt view={view} pointer={pointer} />}
-                <ComingNumbers view={view} />
-                <ReleasedMarks view={view} released={released} />
-                <Lifelines view={view} state={state} />
-                <Anchors view={view} state={state} />
-              </>
-            }
-          />
-          {released.length === 0 && <CountMarks view={view} />}
-          <Needle view={view} />
-          <RowNumbers view={view} />
+          <g className="roll" style={{ transform: `translateY(${picture.lastRow * ROW_HEIGHT}px)` }}>
+            <FabricRows
+              rows={rows}
+              heights={{ done, last: picture.lastRow, settled: settled.view.done }}
+              lit={lit}
+              faults={state.faults}
+              touched={touched}
+              onTouch={onTouch}
+            />
+            {pointer && <PointedAt view={view} pointer={pointer} />}
+            <ComingNumbers view={view} />
+            <RowNumbers view={view} />
+            <ReleasedMarks view={view} released={released} />
+            <Lifelines view={view} state={state} />
+            <Anchors view={view} state={state} />
+            {released.length === 0 && <CountMarks view={view} />}
+          </g>
+          <Needle width={picture.width} y={needle} />
+          {done > 0 && <TopNumber width={picture.width} y={needle} row={done} />}
         </svg>
       </div>
     </section>

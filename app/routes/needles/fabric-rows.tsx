@@ -1,4 +1,4 @@
-/** The hanging fabric, row upon row: a row is drawn once and moves up with the others; three layers, so that what passes over lies over. */
+/** The hanging fabric, row upon row: a row is drawn once, as a picture of its own that only moves up with the others. */
 import { memo } from 'react';
 import { ROW_HEIGHT, type CrossingBox } from '@core/fabric/shapes';
 import type { FaultState } from '@core/journal/fold';
@@ -8,45 +8,87 @@ import { LEAN_WORDS, leanColour } from '~/ui/lean';
 
 const at = (row: number) => `translate(0 ${-(row - 1) * ROW_HEIGHT})`;
 
-/** A row that is still to come is a ghost: the same drawing, faint, without the dark between its stitches. */
-const GHOST = 0.34;
-const seen = (coming: boolean) => (coming ? { opacity: GHOST } : {});
+/** Ready: out of sight above the others, until its turn comes. Coming: a ghost, the same drawing, faint, without the dark between its stitches. */
+type Place = 'ready' | 'coming' | 'top' | 'below';
+/** The rows of the fabric by what is drawn of them; those just done are drawn as topmost ones until there is time. */
+type Heights = {
+  readonly done: number;
+  /** The highest row that is shown. */
+  readonly last: number;
+  /** The row that was done a moment ago. */
+  readonly settled: number;
+};
+const placeOf = (row: number, { done, last, settled }: Heights): Place =>
+  row > last ? 'ready' : row > done ? 'coming' : row >= Math.min(done, settled) ? 'top' : 'below';
 
-const Ground = memo(function Ground({ paint, coming }: { paint: RowPaint; coming: boolean }) {
-  return (
-    <g transform={at(paint.row)} {...seen(coming)}>
-      {!coming && <path className="deep" d={paint.backing} />}
-      <Stitches paths={paint.ground} />
-    </g>
-  );
-});
-
-const Between = memo(function Between({ paint, top }: { paint: RowPaint; top: boolean }) {
+function Between({ paint, top }: { paint: RowPaint; top: boolean }) {
   const shadow = top ? paint.shadowAtNeedle : paint.shadow;
-  if (!shadow && paint.holes.length === 0) return null;
   return (
-    <g transform={at(paint.row)}>
+    <>
       {shadow && <path className="under-shadow" d={shadow} />}
-      {paint.holes.map(({ x, y }) => (
-        <ellipse key={x} className="hole" cx={x} cy={y} rx={0.2} ry={0.3} />
-      ))}
+      {paint.holes && <path className="hole" d={paint.holes} />}
+    </>
+  );
+}
+
+const Ground = memo(function Ground({ paint, place }: { paint: RowPaint; place: Place }) {
+  const made = place === 'top' || place === 'below';
+  return (
+    <g className="fabric-row" data-place={place} transform={at(paint.row)}>
+      {made && <path className="deep" d={paint.backing} />}
+      <Stitches paths={paint.ground} />
+      {made && <Between paint={paint} top={place === 'top'} />}
     </g>
   );
 });
 
-const Over = memo(function Over({ paint, coming }: { paint: RowPaint; coming: boolean }) {
+const Over = memo(function Over({ paint, place }: { paint: RowPaint; place: Place }) {
   return (
-    <g transform={at(paint.row)} {...seen(coming)}>
+    <g className="fabric-row" data-place={place} transform={at(paint.row)}>
       <Stitches paths={paint.over} />
     </g>
   );
 });
 
+type StretchProps = { readonly rows: readonly RowPaint[]; readonly places: readonly Place[] };
+
+/** Nothing is looked through that has not changed. */
+const sameStretch = (a: StretchProps, b: StretchProps) =>
+  a.rows.length === b.rows.length &&
+  a.rows.every((paint, i) => paint === b.rows[i] && a.places[i] === b.places[i]);
+
+const GroundStretch = memo(function GroundStretch({ rows, places }: StretchProps) {
+  return rows
+    .map((paint, i) => <Ground key={paint.row} paint={paint} place={places[i] ?? 'below'} />)
+    .reverse();
+}, sameStretch);
+
+const OverStretch = memo(function OverStretch({ rows, places }: StretchProps) {
+  return rows.map((paint, i) =>
+    paint.crosses ? <Over key={paint.row} paint={paint} place={places[i] ?? 'below'} /> : null,
+  );
+}, sameStretch);
+
+/** So many rows are looked through together. */
+const STRETCH = 12;
+
+function stretches(rows: readonly RowPaint[], heights: Heights) {
+  const found = new Map<number, { rows: RowPaint[]; places: Place[] }>();
+  for (const paint of rows) {
+    const key = Math.floor(paint.row / STRETCH);
+    const stretch = found.get(key) ?? { rows: [], places: [] };
+    found.set(key, stretch);
+    stretch.rows.push(paint);
+    stretch.places.push(placeOf(paint.row, heights));
+  }
+  return [...found];
+}
+
 const Ribbons = memo(function Ribbons({ paint, now }: { paint: RowPaint; now: boolean }) {
   return (
     <g transform={at(paint.row)} opacity={now ? 1 : 0.42}>
       {paint.ribbons.map(({ d, lean }) => (
-        <path key={d} d={d} fill={leanColour(lean)} />
+        <path key={lean} d={d} fill={leanColour(lean)} />
       ))}
     </g>
   );
@@ -96,23 +138,6 @@ const Boxes = memo(function Boxes({
   );
 });
 
-/** Rows of fabric: ground, what lies between, and what passes over. Row `done` ends at the needle, those above it are ghosts. */
-export function RowsPainted({ rows, done = Infinity }: { rows: readonly RowPaint[]; done?: number }) {
-  return (
-    <>
-      {rows.map((paint) => (
-        <Ground key={paint.row} paint={paint} coming={paint.row > done} />
-      ))}
-      {rows.map((paint) =>
-        paint.row > done ? null : <Between key={paint.row} paint={paint} top={paint.row === done} />,
-      )}
-      {rows.map((paint) => (
-        <Over key={paint.row} paint={paint} coming={paint.row > done} />
-      ))}
-    </>
-  );
-}
-
 function marksIn(row: number, faults: readonly FaultState[], touched: CrossingBox | null): string {
   const faulty = faults
     .filter(({ pieceRow, mended }) => pieceRow === row && !mended)
@@ -122,40 +147,46 @@ function marksIn(row: number, faults: readonly FaultState[], touched: CrossingBo
 }
 
 type Props = {
+  /** From below, ghosts and one that is ready included. */
   rows: readonly RowPaint[];
-  done: number;
+  heights: Heights;
   /** Coming rows whose crossings are lit, the row in hand first. */
   lit: number;
   faults: readonly FaultState[];
   touched: CrossingBox | null;
   onTouch: (box: CrossingBox) => void;
-  /** Drawn over the fabric, in the view's own coordinates. */
-  marks: React.ReactNode;
-  /** Heights of rows are counted from the first row's foot; this brings them into the view. */
-  shift: number;
 };
 
-export function FabricRows({ rows, done, lit, faults, touched, onTouch, marks, shift }: Props) {
-  const coming = rows.filter(({ row }) => row > done);
+/**
+ * In its own coordinates: the foot of row 1 is at 0, row upon row goes up. What passes over lies over all ground; in the
+ * ground lower rows hang in front, so that shadows fall on those above.
+ */
+export function FabricRows({ rows, heights, lit, faults, touched, onTouch }: Props) {
+  const { done, last, settled } = heights;
+  const parts = stretches(rows, heights);
   return (
     <>
-      <g className="painted roll" style={{ transform: `translateY(${shift}px)` }}>
-        <RowsPainted rows={rows} done={done} />
-        {coming.slice(0, lit).map((paint, i) => (
-          <Ribbons key={paint.row} paint={paint} now={i === 0} />
+      {parts.toReversed().map(([key, stretch]) => (
+        <GroundStretch key={key} {...stretch} />
+      ))}
+      {parts.map(([key, stretch]) => (
+        <OverStretch key={key} {...stretch} />
+      ))}
+      {rows
+        .filter(({ row, ribbons }) => row > done && row <= Math.min(done + lit, last) && ribbons.length > 0)
+        .map((paint) => (
+          <Ribbons key={paint.row} paint={paint} now={paint.row === done + 1} />
         ))}
-        {rows
-          .filter(({ boxes, row }) => row <= done && boxes.length > 0)
-          .map((paint) => (
-            <Boxes
-              key={paint.row}
-              paint={paint}
-              marks={marksIn(paint.row, faults, touched)}
-              onTouch={onTouch}
-            />
-          ))}
-      </g>
-      {marks}
+      {rows
+        .filter(({ boxes, row }) => row <= Math.min(done, settled) && boxes.length > 0)
+        .map((paint) => (
+          <Boxes
+            key={paint.row}
+            paint={paint}
+            marks={marksIn(paint.row, faults, touched)}
+            onTouch={onTouch}
+          />
+        ))}
     </>
   );
 }

@@ -8,20 +8,15 @@ const LEAST_WIDTH = 0.19;
 /** More columns than this are folded into a line on a wide screen. */
 const MOST_COLUMNS = 6;
 
-function Countdown({ column, working }: { column: PanelColumn; working: number }) {
-  const { next } = column;
+function Countdown({ column: { next }, working }: { column: PanelColumn; working: number }) {
   if (!next) return <p className="countdown">plain</p>;
-  if (next.plain === 0)
-    return (
-      <p className="countdown now">
-        CROSS <br />
-        NOW
-      </p>
-    );
+  const now = next.plain === 0;
   return (
-    <p className="countdown" aria-label={`${next.plain} plain, then cross in row ${working + next.plain}`}>
-      {next.plain} plain, <br />
-      then cross
+    <p
+      className={now ? 'countdown now' : 'countdown'}
+      aria-label={now ? undefined : `${next.plain} plain, then cross in row ${working + next.plain}`}
+    >
+      {now ? 'CROSS\nNOW' : `${next.plain} plain,\nthen cross`}
     </p>
   );
 }

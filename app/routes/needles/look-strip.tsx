@@ -1,13 +1,14 @@
 /** After a crossing row, before turning: its crossings as they should lie. All like this, or touch the odd one out. */
 import { useEffect, useMemo, useState } from 'react';
 import { Check } from 'lucide-react';
+import type { RowShapes } from '@core/fabric/layout';
 import { RollingFabric } from '@core/fabric/rolling';
-import { ROW_HEIGHT, type CrossingBox } from '@core/fabric/shapes';
+import type { CrossingBox } from '@core/fabric/shapes';
 import type { JournalState } from '@core/journal/fold';
 import { made } from '@core/piece/worksheet';
-import { paintRow } from '~/ui/fabric/rows';
+import { PaintedLayers } from '~/ui/fabric/painted';
+import { cutOut, type CutOut } from '~/ui/fabric/rows';
 import { LEAN_WORDS, LeanGlyph } from '~/ui/lean';
-import { RowsPainted } from './fabric-rows';
 import type { NeedlesView } from './view';
 
 /** More pictures than these are not looked at in a second. */
@@ -15,7 +16,6 @@ const MOST = 8;
 /** Room around a crossing, in stitches, and rows below and above it. */
 const AROUND = 0.6;
 const ROWS_AROUND = 2;
-const PICTURE = 'as-it-should-lie';
 /** The row in hand is painted first; the pictures follow. */
 const LATER_MS = 90;
 
@@ -28,8 +28,9 @@ function useLater(): boolean {
   return later;
 }
 
-function AsCharted({ box, top, name, onOdd }: { box: CrossingBox; top: number; name: string; onOdd: () => void }) {
-  const { x, width, at } = box;
+function AsCharted({ box, cut, name, onOdd }: { box: CrossingBox; cut: CutOut; name: string; onOdd: () => void }) {
+  const { x, y, width, height, at } = box;
+  const top = cut.top - y - height;
   return (
     <button
       type="button"
@@ -38,8 +39,11 @@ function AsCharted({ box, top, name, onOdd }: { box: CrossingBox; top: number; n
       aria-label={`${name}, ${LEAN_WORDS[at.cell.lean]}: this one is not so`}
     >
       <span className="look-picture">
-        <svg viewBox={`${x - AROUND} ${top - AROUND} ${width + 2 * AROUND} ${box.height + 2 * AROUND}`} aria-hidden="true">
-          <use href={`#${PICTURE}`} />
+        <svg viewBox={`${x - AROUND} ${top - AROUND} ${width + 2 * AROUND} ${height + 2 * AROUND}`} aria-hidden="true">
+          <g className="painted">
+            <path className="deep" d={cut.backing} />
+            <PaintedLayers layers={cut.layers} />
+          </g>
         </svg>
         <LeanGlyph lean={at.cell.lean} size={28} />
       </span>
@@ -48,37 +52,34 @@ function AsCharted({ box, top, name, onOdd }: { box: CrossingBox; top: number; n
   );
 } // prettier-ignore
 
-/** Rows around the crossings as the right side shows them, with those that come grown on above: half-hidden by the needle nothing shows. */
-function useRightSide({ sheet, faces, rows, picture, done }: NeedlesView) {
+/** The crossings of the row as the right side shows them, with rows that come grown on above: half-hidden by the needle nothing shows. */
+function useRightSide({ sheet, faces, picture, done }: NeedlesView) {
   return useMemo(() => {
-    const near = (row: number) => Math.abs(row - done) <= ROWS_AROUND;
-    if (faces === 'RS') return { near: rows.filter(({ row }) => near(row)), bands: picture.bands };
-    const right = new RollingFabric((row) => made(sheet, row), sheet.rows, 'RS');
-    const shown = right.show(Math.max(1, done - ROWS_AROUND), Math.min(sheet.rows, done + ROWS_AROUND));
-    return { near: shown.rows.map((row) => paintRow(row, shown.edgeOf)), bands: shown.bands };
-  }, [sheet, faces, rows, picture, done]);
+    const near = ({ row }: RowShapes) => Math.abs(row - done) <= ROWS_AROUND;
+    const first = Math.max(1, done - ROWS_AROUND);
+    const last = Math.min(sheet.rows, done + ROWS_AROUND);
+    const { rows, edgeOf, bands } =
+      faces === 'RS'
+        ? picture
+        : new RollingFabric((row) => made(sheet, row), sheet.rows, 'RS').show(first, last);
+    const names = new Map(bands.map(({ panel, name }) => [panel, name]));
+    const boxes = rows.find(({ row }) => row === done)?.crossings ?? [];
+    return boxes.slice(0, MOST).map((box) => {
+      const sides = { left: box.x - 2 * AROUND, right: box.x + box.width + 2 * AROUND };
+      return { box, name: names.get(box.panel) ?? '', cut: cutOut(rows.filter(near), edgeOf, sides) };
+    });
+  }, [sheet, faces, picture, done]);
 }
 
 function Looks({ view, onOdd }: { view: NeedlesView; onOdd: (box: CrossingBox) => void }) {
-  const { done } = view;
-  const { near, bands } = useRightSide(view);
-  const boxes = near.find(({ row }) => row === done)?.boxes ?? [];
-  const names = new Map(bands.map(({ panel, name }) => [panel, name]));
   return (
     <div className="looks">
-      <svg width="0" height="0" className="absolute" aria-hidden="true">
-        <defs>
-          <g id={PICTURE} className="painted" transform={`translate(0 ${(done - 1) * ROW_HEIGHT})`}>
-            <RowsPainted rows={near} />
-          </g>
-        </defs>
-      </svg>
-      {boxes.slice(0, MOST).map(({ box, y }) => (
+      {useRightSide(view).map(({ box, name, cut }) => (
         <AsCharted
           key={`${box.panel} ${box.wale} ${box.x}`}
           box={box}
-          top={y}
-          name={names.get(box.panel) ?? ''}
+          cut={cut}
+          name={name}
           onOdd={() => onOdd(box)}
         />
       ))}
@@ -105,8 +106,8 @@ export function LookStrip({
   return (
     <section className="look-strip" aria-label={`Crossings of row ${done}`}>
       <p>
-        Row {done} crossed. Before you turn: does each lie so? It is the top row still; an odd one costs only
-        its own stitches.
+        Row {done} crossed. Before you turn: does each lie so?{' '}
+        <span className="wide-only">It is the top row still; an odd one costs only its own stitches.</span>
       </p>
       {later && <Looks view={view} onOdd={onOdd} />}
       <button type="button" className="plain-button w-full" onClick={onAll}>

@@ -1,11 +1,13 @@
 /** The row in hand as a whole or panel by panel: words for what is plain, cards for crossings. */
+import { memo } from 'react';
 import type { PanelCue, RowCue } from '@core/cue/cue';
 import { foldSteps } from '@core/cue/repeating';
 import type { CrossingStep, Step } from '@core/cue/steps';
+import type { Density } from '~/device/prefs';
 import { holdWords, restOfCrossing, stepWords } from '~/messages/cue';
 import { likeShort } from '~/messages/likeness';
 import { LeanGlyph, LeanWord, leanColour } from '~/ui/lean';
-import type { NeedlesView } from './view';
+import type { RowView } from './row-view';
 
 /** Asked for when a crossing is touched: how to work it. */
 export type AskHow = (panel: string, step: CrossingStep) => void;
@@ -40,9 +42,9 @@ export function CrossingCard({
 }
 
 /** The leans of a panel's crossings, once each, in the order they come, and what the first is compared with. */
-function Leans({ panel, view }: { panel: PanelCue; view: NeedlesView }) {
+function Leans({ panel, said }: { panel: PanelCue; said: RowView }) {
   const leans = [...new Set(panel.steps.flatMap((step) => (step.kind === 'crossing' ? [step.lean] : [])))];
-  const likeness = view.likeness.get(panel.panel.id);
+  const likeness = said.likeness.get(panel.panel.id);
   const like = likeness && likeShort(likeness);
   return (
     <>
@@ -95,12 +97,12 @@ function StepList({
 function PanelSteps({
   panel,
   brief,
-  view,
+  said,
   onHow,
 }: {
   panel: PanelCue;
   brief: boolean;
-  view: NeedlesView;
+  said: RowView;
   onHow: AskHow;
 }) {
   const steps = brief ? panel.exceptions : panel.steps;
@@ -111,7 +113,7 @@ function PanelSteps({
     <li className="panel-cue" data-crosses={panel.crosses}>
       <p className="panel-cue-name">
         {panel.panel.name}
-        <Leans panel={panel} view={view} />
+        <Leans panel={panel} said={said} />
       </p>
       <div>
         <StepList steps={head} onHow={how} />
@@ -123,32 +125,55 @@ function PanelSteps({
 }
 
 /** Brief: as the stitches present themselves, with what is not so. */
-export function RowSteps({
-  cue,
+const WholeRow = memo(function WholeRow({
+  said,
   brief,
-  view,
   onHow,
 }: {
-  cue: RowCue;
+  said: RowView;
   brief: boolean;
-  view: NeedlesView;
   onHow: AskHow;
 }) {
-  const nothing = brief && cue.panels.every(({ exceptions }) => exceptions.length === 0);
+  const panels = said.cue?.panels ?? [];
+  const nothing = brief && panels.every(({ exceptions }) => exceptions.length === 0);
   return (
     <>
       {brief && <p className="presented">Knit the knits, purl the purls{nothing ? '.' : ', but:'}</p>}
       <ol className="panel-cues">
-        {cue.panels.map((panel) => (
-          <PanelSteps key={panel.panel.id} panel={panel} brief={brief} view={view} onHow={onHow} />
+        {panels.map((panel) => (
+          <PanelSteps key={panel.panel.id} panel={panel} brief={brief} said={said} onHow={onHow} />
         ))}
       </ol>
     </>
   );
+});
+
+/** So many cards fit without scrolling at full size. */
+const ROOM_FOR_CARDS = 3;
+
+/** The row in hand; or, out of sight, the one after it, so that it only has to be brought forward. */
+export function RowSteps({
+  said,
+  density,
+  ahead,
+  onHow,
+}: {
+  said: RowView;
+  density: Density;
+  ahead: boolean;
+  onHow: AskHow;
+}) {
+  const { cue } = said;
+  if (!cue) return null;
+  return (
+    <div className="row-steps" data-ahead={ahead} data-many={cardsIn(cue) > ROOM_FOR_CARDS}>
+      <WholeRow said={said} brief={cue.presented && density === 'row'} onHow={onHow} />
+    </div>
+  );
 }
 
 /** Cards that are drawn for a row, repeats folded. */
-export function cardsIn(cue: RowCue): number {
+function cardsIn(cue: RowCue): number {
   const folded = cue.panels.map(({ steps }) => foldSteps(steps));
   return folded
     .flatMap(({ head, unit, tail }) => [...head, ...unit, ...tail])

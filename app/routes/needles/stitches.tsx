@@ -1,5 +1,4 @@
 /** The row stitch group by stitch group: the one in hand huge, the one before and the one after it small. */
-import { useRef } from 'react';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import type { Hand } from '@core/stitch/types';
 import type { Pointer, Stop } from '@core/cue/pointer';
@@ -9,22 +8,6 @@ import { moveWords } from '~/messages/moves';
 import { wishedWay, type KnitterSettings } from '~/knitter/settings';
 import { CrossingCard, type AskHow } from './steps';
 import type { KeyDoes } from './use-keys';
-
-/** A finger that goes so many px sideways has swiped. */
-const SWIPE = 40;
-
-function useSwipe(act: (does: KeyDoes) => void) {
-  const from = useRef<number | null>(null);
-  return {
-    onPointerDown: (event: React.PointerEvent) => void (from.current = event.clientX),
-    onPointerUp: (event: React.PointerEvent) => {
-      const moved = from.current === null ? 0 : event.clientX - from.current;
-      from.current = null;
-      if (Math.abs(moved) > SWIPE) act(moved < 0 ? 'next' : 'previous');
-    },
-    onPointerCancel: () => void (from.current = null),
-  };
-}
 
 function Moves({ stop, part, settings }: { stop: Stop; part: number; settings: KnitterSettings }) {
   const { step } = stop;
@@ -54,11 +37,10 @@ export function Stitches({
   act: (does: KeyDoes) => void;
   onHow: AskHow;
 }) {
-  const swipe = useSwipe(act);
   const now = stops[pointer.stop];
   const [before, after] = [stops[pointer.stop - 1], stops[pointer.stop + 1]];
   return (
-    <div className="stitches" {...swipe}>
+    <div className="stitches">
       <p className="stop-beside">{before ? `done: ${stepWords(before.step)}` : 'start of the row'}</p>
       <div className="stop-now" data-testid="stop" aria-live="polite">
         {now?.enters && <p className="enters">pass the marker to {now.enters}</p>}

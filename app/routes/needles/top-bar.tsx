@@ -1,5 +1,5 @@
 /** The way back to the bench, what is saved, and the way to the tools that are not needed in every row. */
-import { lazy, Suspense, useState } from 'react';
+import { lazy, memo, Suspense, useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { BookOpen, ChevronLeft, Ellipsis } from 'lucide-react';
 import type { Happening } from '@core/journal/events';
@@ -34,22 +34,55 @@ function More(props: React.ComponentPropsWithRef<'button'>) {
   );
 }
 
-export function TopBar({ piece, view, state, saving, kept, newer, record, open }: Props) {
-  const [menu, setMenu] = useState(false);
-  const closed = (
+/** Saving that takes no longer is not spoken of. */
+const QUICK_MS = 400;
+
+/** What to say of it: while it is quick, what was said before. */
+function useSpoken(saving: Saving): Saving {
+  const [spoken, setSpoken] = useState(saving);
+  if (saving !== 'sending' && spoken !== saving) setSpoken(saving);
+  useEffect(() => {
+    if (saving !== 'sending') return;
+    const timer = setTimeout(() => setSpoken('sending'), QUICK_MS);
+    return () => clearTimeout(timer);
+  }, [saving]);
+  return saving === 'sending' ? spoken : saving;
+}
+
+const BACK = (
+  <Link to="/" className="quiet-button" aria-label="To the bench">
+    <ChevronLeft aria-hidden="true" />
+  </Link>
+);
+
+const ToLogbook = memo(function ToLogbook({ pieceId }: { pieceId: string }) {
+  return (
+    <Link to={`/pieces/${pieceId}/logbook`} className="quiet-button">
+      <BookOpen aria-hidden="true" size={22} /> <span className="wide-only">Logbook</span>
+      <span className="sr-only narrow-only">Logbook</span>
+    </Link>
+  );
+});
+
+const OpensMore = memo(function OpensMore({ open }: { open: (menu: boolean) => void }) {
+  return (
     <More
       aria-haspopup="menu"
       aria-expanded={false}
       onPointerEnter={() => void loadMenu()}
       onFocus={() => void loadMenu()}
-      onClick={() => setMenu(true)}
+      onClick={() => open(true)}
     />
   );
+});
+
+export function TopBar({ piece, view, state, saving, kept, newer, record, open }: Props) {
+  const [menu, setMenu] = useState(false);
+  const spoken = useSpoken(saving);
+  const closed = <OpensMore open={setMenu} />;
   return (
     <header className="top-bar">
-      <Link to="/" className="quiet-button" aria-label="To the bench">
-        <ChevronLeft aria-hidden="true" />
-      </Link>
+      {BACK}
       <h1 className="piece-name">{piece.name}</h1>
       <div role="status">
         <button
@@ -58,14 +91,11 @@ export function TopBar({ piece, view, state, saving, kept, newer, record, open }
           data-state={kept.unkept > 0 ? 'unkept' : saving}
           onClick={() => open('saved')}
         >
-          <span data-testid="saving">{savingWords(saving, kept)}</span>
+          <span data-testid="saving">{savingWords(spoken, kept)}</span>
           {newer && <span className="newer">newer version ready</span>}
         </button>
       </div>
-      <Link to={`/pieces/${piece.id}/logbook`} className="quiet-button">
-        <BookOpen aria-hidden="true" size={22} /> <span className="wide-only">Logbook</span>
-        <span className="sr-only narrow-only">Logbook</span>
-      </Link>
+      <ToLogbook pieceId={piece.id} />
       {menu ? (
         <Suspense fallback={closed}>
           <MoreMenu

@@ -12,13 +12,17 @@ export const ROWS_HANGING = 54;
 export const ROWS_COMING = 7;
 
 export type NeedlesView = RowView & {
+  /** What is said of the row, the same object as long as nothing has changed it. */
+  readonly said: RowView;
+  /** What will be said of the row after it; null after the last one. */
+  readonly ahead: () => RowView | null;
   readonly sheet: Worksheet;
   /** The side of the fabric that the picture shows. */
   readonly faces: Side;
   readonly picture: Rolled;
   readonly rows: readonly RowPaint[];
-  /** Works out what comes next, while nobody waits. */
-  readonly prepare: () => void;
+  /** Works out what comes next, while nobody waits; the row above those shown, where it can be drawn beforehand. */
+  readonly prepare: () => RowPaint | null;
 };
 
 /** What of the journal decides how rows lie; how many are done does so only where a section is open. */
@@ -36,14 +40,16 @@ function newest<K extends object, T>() {
   };
 }
 const sheetFor = newest<Plan, Worksheet>();
-const fabricFor = newest<Plan, { rolling: RollingFabric; sheet: { now: Worksheet } }>();
+type Growing = { rolling: RollingFabric; sheet: { now: Worksheet } };
+/** Where wrong-side rows are shown as they face her, both sides grow. */
+const fabricFor = { RS: newest<Plan, Growing>(), WS: newest<Plan, Growing>() };
 
 /** The fabric goes on growing as long as no row of it has changed. */
 function rollingFor(sheet: Worksheet, facts: Facts, faces: Side): RollingFabric {
   const { plan, firstRows, rows } = sheet;
   const { amendments, deviations, onces, ends } = facts;
-  const key = JSON.stringify({ faces, firstRows, rows, amendments, deviations, onces, ends });
-  const fabric = fabricFor(plan, key, () => {
+  const key = JSON.stringify({ firstRows, rows, amendments, deviations, onces, ends });
+  const fabric = fabricFor[faces](plan, key, () => {
     const now = { now: sheet };
     return { sheet: now, rolling: new RollingFabric((row) => made(now.now, row), rows, faces) };
   });
@@ -65,14 +71,15 @@ export function needlesView(
   const picture = rolling.show(Math.max(1, done - hanging + 1), Math.min(sheet.rows, done + ROWS_COMING));
   return {
     ...said,
+    said,
+    ahead: () => (done < sheet.rows ? rowView(sheet, done + 1, state, settings) : null),
     sheet,
     faces,
     picture,
     rows: picture.rows.map((row) => paintRow(row, picture.edgeOf)),
     prepare: () => {
       const next = rolling.prepare();
-      if (next) paintRow(next, picture.edgeOf);
-      if (done < sheet.rows) rowView(sheet, done + 1, state, settings);
+      return next && paintRow(next, picture.edgeOf);
     },
   };
 }

@@ -75,7 +75,7 @@ export type Layers = {
   readonly ground: Paths;
   readonly shadow: string;
   readonly over: Paths;
-  readonly holes: readonly { x: number; y: number }[];
+  readonly holes: string;
 };
 /** Rows on the fabric, and rows still to come. */
 export type Painting = {
@@ -89,6 +89,10 @@ export type Painting = {
 
 export const polygon = (points: readonly (readonly [number, number])[], height: number) =>
   `M${points.map(([x, y]) => `${r(x)} ${r(height - y)}`).join('L')}Z`;
+
+/** An upright oval round a middle. */
+export const holePath = (x: number, y: number) =>
+  `M${r(x - 0.2)} ${r(y)}a0.2 0.3 0 1 0 0.4 0a0.2 0.3 0 1 0 -0.4 0Z`;
 
 function layers(picture: Picture, split: number, above: boolean): Layers {
   const here = (y: number) => y >= split - 1e-6 === above;
@@ -107,7 +111,8 @@ function layers(picture: Picture, split: number, above: boolean): Layers {
     over: draw(picture.over),
     holes: picture.holes
       .filter(({ y }) => here(y))
-      .map(({ x, y }) => ({ x: r(x), y: r(picture.height - y) })),
+      .map(({ x, y }) => holePath(x, picture.height - y))
+      .join(''),
   };
 }
 

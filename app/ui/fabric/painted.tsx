@@ -22,9 +22,7 @@ export const PaintedLayers = memo(function PaintedLayers({ layers }: { layers: L
     <>
       <Stitches paths={layers.ground} />
       <path className="under-shadow" d={layers.shadow} />
-      {layers.holes.map(({ x, y }) => (
-        <ellipse key={`${x} ${y}`} className="hole" cx={x} cy={y} rx={0.2} ry={0.3} />
-      ))}
+      {layers.holes && <path className="hole" d={layers.holes} />}
       <Stitches paths={layers.over} />
     </>
   );
