@@ -102,7 +102,9 @@ describe('on a phone', () => {
     await press(phone, 'Panels');
     for (let row = 1; row <= 9; row += 1) {
       const left = row <= 3 ? 3 - row : 9 - row;
-      expect(await textOf(phone, '.countdown')).toBe(left === 0 ? 'CROSS NOW' : `${left} plain, then cross`);
+      expect(await textOf(phone, '[data-ahead=false] .countdown')).toBe(
+        left === 0 ? 'CROSS NOW' : `${left} plain, then cross`,
+      );
       expect((await phone.$('[data-ahead=false] .hold')) !== null).toBe(left === 0);
       await knit(phone, (['Enter', 'PageDown', 'Space'] as const)[row % 3] ?? 'Enter', row);
     }
@@ -278,13 +280,13 @@ describe('corrections', () => {
   });
 
   it('one row otherwise: the countdown skips it', async () => {
-    await waitForText(page, '.countdown', /^2 plain, then cross$/);
+    await waitForText(page, '[data-ahead=false] .countdown', /^2 plain, then cross$/);
     await choose(page, 'One row otherwise');
     await fill(page, 'Row of the piece', '15');
     await press(page, 'Row 15 so, just once');
-    await waitForText(page, '.countdown', /^8 plain, then cross$/);
+    await waitForText(page, '[data-ahead=false] .countdown', /^8 plain, then cross$/);
     await page.keyboard.press('Backspace');
-    await waitForText(page, '.countdown', /^2 plain, then cross$/);
+    await waitForText(page, '[data-ahead=false] .countdown', /^2 plain, then cross$/);
   });
 
   it('a repeat more, and again fewer: the end moves', async () => {
@@ -324,20 +326,20 @@ describe('the second of a pair', () => {
     await choose(page, 'One row otherwise');
     await fill(page, 'Row of the piece', '15');
     await press(page, 'Row 15 so, just once');
-    await waitForText(page, '.countdown', /^8 plain, then cross$/);
+    await waitForText(page, '[data-ahead=false] .countdown', /^8 plain, then cross$/);
     await saved(page);
     const second = await chromium.open(`${app.address}/pieces/new?pair=${piece.split('/').pop()}&mirrored=yes`);
     await press(second, 'Cast on');
     await second.waitForSelector('[data-testid=working-row]');
     for (let row = 1; row <= 13; row += 1) await complete(second, row);
     await waitForText(second, '[aria-label="On the first one"]', /row 15, all panels: no crossing, just this once/);
-    await waitForText(second, '.countdown', /^1 plain, then cross$/);
+    await waitForText(second, '[data-ahead=false] .countdown', /^1 plain, then cross$/);
     await press(second, 'The same here');
-    await waitForText(second, '.countdown', /^7 plain, then cross$/);
+    await waitForText(second, '[data-ahead=false] .countdown', /^7 plain, then cross$/);
     await saved(second);
     await second.close();
     await page.keyboard.press('Backspace');
-    await waitForText(page, '.countdown', /^2 plain, then cross$/);
+    await waitForText(page, '[data-ahead=false] .countdown', /^2 plain, then cross$/);
     await saved(page);
   });
 }); // prettier-ignore
@@ -346,7 +348,7 @@ describe('every new sheet', () => {
   const open = {
     'how to cross': async () => {
       for (let row = (await done(page)) + 1; row <= 14; row += 1) await complete(page, row);
-      await page.click('.crossing-card');
+      await page.click('[data-ahead=false] .crossing-card');
       await page.waitForSelector('.film');
     },
     'put down': () => press(page, 'Put down'),

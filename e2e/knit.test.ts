@@ -56,19 +56,21 @@ describe('a knitter with a pasted pattern', () => {
     await reload(page);
     await castOnRope(page, 'Reed-bank throw');
     expect(await textOf(page, '[data-testid=working-row]')).toBe('1');
-    expect(await textOf(page, '.countdown')).toBe('2 plain, then cross');
+    expect(await textOf(page, '[data-ahead=false] .countdown')).toBe('2 plain, then cross');
   });
 
   it('knits thirty rows by keyboard, told at each when to cross and what to count', async () => {
     for (let row = 1; row <= 30; row += 1) {
       const left = nextCrossingFrom(row) - row;
-      expect(await textOf(page, '.countdown')).toBe(left === 0 ? 'CROSS NOW' : `${left} plain, then cross`);
+      expect(await textOf(page, '[data-ahead=false] .countdown')).toBe(
+        left === 0 ? 'CROSS NOW' : `${left} plain, then cross`,
+      );
       if (left === 0) expect(await textOf(page, '.hold')).toBe('2 to the BACK');
       else expect(await page.$('.hold')).toBeNull();
       await knit(page, KEYS[row % 3] as (typeof KEYS)[number], row);
       const n = row - (nextCrossingFrom(row + 1) - INTERVAL) + 1;
       const counted = row < FIRST_CROSSING ? `count ${row} row` : `count ${n} V`;
-      expect(await textOf(page, '.head-count')).toContain(counted);
+      expect(await textOf(page, '[data-ahead=false] .head-count')).toContain(counted);
     }
     await saved(page);
   });
@@ -91,7 +93,7 @@ describe('a knitter with a pasted pattern', () => {
     await press(page, 'Rip 9 rows');
     await waitForDone(page, 20);
     for (const row of [21, 22, 23, 24]) await knit(page, 'Space', row);
-    expect(await textOf(page, '.head-count')).toContain('count 4 Vs');
+    expect(await textOf(page, '[data-ahead=false] .head-count')).toContain('count 4 Vs');
     await saved(page);
     await reload(page);
     expect(await done(page)).toBe(24);
@@ -151,12 +153,12 @@ describe('a knitter with a pasted pattern', () => {
 
   it('sets one panel two rows on, as the plan, and is cued from there', async () => {
     await press(page, 'Back to the needles');
-    await page.waitForSelector('.countdown');
-    expect(await textOf(page, '.countdown')).toBe('CROSS NOW');
+    await page.waitForSelector('[data-ahead=false] .countdown');
+    expect(await textOf(page, '[data-ahead=false] .countdown')).toBe('CROSS NOW');
     await choose(page, 'Set the row of a panel');
     await fill(page, 'Row of its pattern that row 27 works', '5');
     await press(page, 'Set this panel');
-    await waitForText(page, '.countdown', /^4 plain, then cross$/);
+    await waitForText(page, '[data-ahead=false] .countdown', /^4 plain, then cross$/);
   });
 
   it('never put an error on the console', () => expect(chromium.troubles).toEqual([]));

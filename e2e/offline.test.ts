@@ -84,7 +84,7 @@ describe('the server stopped for twenty rows', () => {
     onLaptop = await laptop.browser.newPage();
     await onLaptop.goto(piece, { waitUntil: 'domcontentloaded' });
     await waitForDone(onLaptop, 21);
-    expect(await textOf(onLaptop, '.countdown')).toMatch(/plain, then cross|CROSS NOW/);
+    expect(await textOf(onLaptop, '[data-ahead=false] .countdown')).toMatch(/plain, then cross|CROSS NOW/);
     await app.restart();
     await saved(onLaptop);
     const rows = (await journal()).flatMap(({ kind, row }) => (kind === 'rowDone' && row ? [row] : []));

@@ -51,7 +51,7 @@ const outOfSight = (page: Page, selector: string) =>
   );
 
 const ESSENTIAL =
-  '[data-testid=working-row], .side-line, .crossing-card, [data-testid=complete], .undo-control, .marker-line';
+  '[data-testid=working-row], .side-line, [data-ahead=false] .crossing-card, [data-testid=complete], .undo-control, .marker-line';
 
 describe('at the needles', () => {
   it.each([
@@ -95,14 +95,14 @@ describe('at the needles', () => {
     await knit(page, 'Space', 63);
     await press(page, 'As it faces me');
     await page.waitForFunction(() => !document.querySelector('.face-question'));
-    await waitForText(page, '.heads-row', /^eel rope/);
+    await waitForText(page, '[data-ahead=false] .heads-row', /^eel rope/);
     await reload(page);
     expect(await page.$('.face-question')).toBeNull();
     expect(await page.$eval('.side-line svg[role=img]', (arrow) => arrow.getAttribute('aria-label'))).toBe(
       'worked from right to left',
     );
     await knit(page, 'Backspace', 62);
-    await waitForText(page, '.heads-row', /^hurdle lattice/);
+    await waitForText(page, '[data-ahead=false] .heads-row', /^hurdle lattice/);
     await page.close();
   });
 
@@ -133,7 +133,7 @@ describe('a left-handed knitter', () => {
     await waitForText(settings, '[role=status]', /Kept/);
     const page = await needles('Ferry-bench bolster');
     expect(
-      await page.$$eval('.panel-cue[data-crosses=true]', (panels) =>
+      await page.$$eval('[data-ahead=false] .panel-cue[data-crosses=true]', (panels) =>
         panels.map((p) => (p as HTMLElement).innerText.split('\n').filter(Boolean).slice(0, 2)),
       ),
     ).toEqual([

@@ -139,7 +139,11 @@ try {
   await shot('cast-on-sheet', `${bolster}/sheet`);
   await shot('paper', `${front}/paper?from=73`);
   await shot('needles', bolster);
-  await shot('how-to-cross', bolster, DESK, [theme('lamplight'), click('.crossing-card'), wait(3300)]);
+  await shot('how-to-cross', bolster, DESK, [
+    theme('lamplight'),
+    click('[data-ahead=false] .crossing-card'),
+    wait(3300),
+  ]);
   await shot('needles-phone', bolster, PHONE);
   await shot('what-comes', bolster, DESK, [press('More'), press('What comes')]);
   await shot('needles-round', cosy);

@@ -1,5 +1,5 @@
 /** The row in hand: its number huge, side by word, V or bump and arrow, the cue in working order, one huge control. */
-import { memo, useEffect, useState } from 'react';
+import { memo } from 'react';
 import { Check, Moon, Undo2, Volume2 } from 'lucide-react';
 import { RadioGroup } from 'radix-ui';
 import type { RowCue } from '@core/cue/cue';
@@ -11,10 +11,10 @@ import { lengthWords } from '~/messages/measures';
 import { noticeWords } from '~/messages/notices';
 import { rowEndWords } from '~/messages/row-end';
 import { rowSaid } from '~/messages/spoken';
-import type { RowView } from './row-view';
 import { RowSteps, type AskHow } from './steps';
 import { Stitches } from './stitches';
 import type { RowInHand } from './use-row';
+import { useRowAndNext } from './use-row-and-next';
 import { useSwipe } from './use-swipe';
 import type { NeedlesView } from './view';
 
@@ -89,19 +89,6 @@ function Coming({ coming }: { coming: NeedlesView['coming'] }) {
       </ul>
     </div>
   );
-}
-
-/** The row after this one is drawn so long after this one was shown. */
-const AHEAD_MS = 90;
-
-/** What is said of the row in hand, then of the one after it as soon as there is time. */
-function useRowAndNext(view: NeedlesView): readonly RowView[] {
-  const [next, setNext] = useState<RowView | null>(null);
-  useEffect(() => {
-    const timer = setTimeout(() => setNext(view.ahead()), AHEAD_MS);
-    return () => clearTimeout(timer);
-  }, [view]);
-  return next && next.done === view.done + 1 ? [view.said, next] : [view.said];
 }
 
 type Props = {

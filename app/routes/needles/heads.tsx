@@ -1,6 +1,8 @@
 /** A column for each panel: its countdown, tied to its place on the needle by a thread. */
+import { memo } from 'react';
 import { spreadLabels } from '~/ui/spread';
-import type { PanelColumn } from './row-view';
+import type { PanelColumn, RowView } from './row-view';
+import { useRowAndNext } from './use-row-and-next';
 import type { NeedlesView } from './view';
 
 /** Labels need about this share of the fabric's width to be read at arm's length. */
@@ -46,68 +48,104 @@ function countWords({ count }: PanelColumn, faces: NeedlesView['faces']): string
 /** Soonest first: cross now, then by plain rows left, then those that stay plain. */
 const wait = ({ next }: PanelColumn) => (next ? next.plain : Number.MAX_SAFE_INTEGER);
 
+type HeadsProps = {
+  said: RowView;
+  faces: NeedlesView['faces'];
+  width: number;
+  bands: NeedlesView['picture']['bands'];
+  /** The fabric's part of the frame's width, and where it begins, as shares. */
+  share: number;
+  offset: number;
+};
+
+const sameBands = (a: HeadsProps['bands'], b: HeadsProps['bands']) =>
+  a.length === b.length &&
+  a.every(({ panel, x, width }, i) => panel === b[i]?.panel && x === b[i].x && width === b[i].width);
+
+const RowHeads = memo(
+  function RowHeads({ said, faces, width, bands: all, share, offset }: HeadsProps) {
+    const { columns, working } = said;
+    const soonest = [...columns].sort((a, b) => wait(a) - wait(b)).map(({ id }) => id);
+    const shown = new Set(soonest.slice(0, MOST_COLUMNS));
+    const bands = all.filter(({ panel }) => shown.has(panel));
+    const places = spreadLabels(
+      bands.map((band) => ({ x: offset + (band.x / width) * share, width: (band.width / width) * share })),
+      LEAST_WIDTH,
+    );
+    const folded = columns.filter(({ id }) => !shown.has(id));
+    return (
+      <>
+        <ul className="heads-row">
+          {bands.map((band, i) => {
+            const column = columns.find(({ id }) => id === band.panel);
+            const place = places[i];
+            if (!column || !place || working === null) return null;
+            return (
+              <li
+                key={band.panel}
+                className="head"
+                data-now={column.next?.plain === 0}
+                data-rank={soonest.indexOf(band.panel)}
+                style={{ left: `${place.start * 100}%`, width: `${place.width * 100}%` }}
+              >
+                <p className="head-name" title={`row ${column.pattern.number} of ${column.patternRows}`}>
+                  {column.name}
+                </p>
+                <Countdown column={column} working={working} />
+                <p className="head-count">{countWords(column, faces)}</p>
+              </li>
+            );
+          })}
+        </ul>
+        <svg className="threads" viewBox="0 0 100 10" preserveAspectRatio="none" aria-hidden="true">
+          {places.map((place, i) => (
+            <path
+              key={bands[i]?.panel}
+              d={`M${(place.start + place.width / 2) * 100} 0C${(place.start + place.width / 2) * 100} 6 ${place.centre * 100} 4 ${place.centre * 100} 10`}
+              fill="none"
+              stroke="var(--soft)"
+              strokeWidth="1.5"
+              vectorEffect="non-scaling-stroke"
+            />
+          ))}
+        </svg>
+        {folded.length > 0 && (
+          <p className="folded">
+            Later:{' '}
+            {folded.map(({ name, next }) => `${name} ${next ? `${next.plain} plain` : 'plain'}`).join(' · ')}
+          </p>
+        )}
+        <p className="folded phone-only">{phoneFolded(columns, soonest)}</p>
+      </>
+    );
+  },
+  (a, b) =>
+    a.said === b.said &&
+    a.faces === b.faces &&
+    a.width === b.width &&
+    a.share === b.share &&
+    a.offset === b.offset &&
+    sameBands(a.bands, b.bands),
+);
+
 export function Heads({ view, share, offset }: { view: NeedlesView; share: number; offset: number }) {
-  const { columns, picture, working } = view;
-  if (working === null) return null;
-  const shown = new Set(
-    [...columns]
-      .sort((a, b) => wait(a) - wait(b))
-      .slice(0, MOST_COLUMNS)
-      .map(({ id }) => id),
-  );
-  const bands = picture.bands.filter(({ panel }) => shown.has(panel));
-  const places = spreadLabels(
-    bands.map(({ x, width }) => ({
-      x: offset + (x / picture.width) * share,
-      width: (width / picture.width) * share,
-    })),
-    LEAST_WIDTH,
-  );
-  const soonest = [...columns].sort((a, b) => wait(a) - wait(b)).map(({ id }) => id);
-  const folded = columns.filter(({ id }) => !shown.has(id));
+  const rows = useRowAndNext(view);
+  const { said: now, faces, picture } = view;
+  if (now.working === null) return null;
   return (
     <div className="heads">
-      <ul className="heads-row">
-        {bands.map((band, i) => {
-          const column = columns.find(({ id }) => id === band.panel);
-          const place = places[i];
-          if (!column || !place) return null;
-          return (
-            <li
-              key={band.panel}
-              className="head"
-              data-now={column.next?.plain === 0}
-              data-rank={soonest.indexOf(band.panel)}
-              style={{ left: `${place.start * 100}%`, width: `${place.width * 100}%` }}
-            >
-              <p className="head-name" title={`row ${column.pattern.number} of ${column.patternRows}`}>
-                {column.name}
-              </p>
-              <Countdown column={column} working={working} />
-              <p className="head-count">{countWords(column, view.faces)}</p>
-            </li>
-          );
-        })}
-      </ul>
-      <svg className="threads" viewBox="0 0 100 10" preserveAspectRatio="none" aria-hidden="true">
-        {places.map((place, i) => (
-          <path
-            key={bands[i]?.panel}
-            d={`M${(place.start + place.width / 2) * 100} 0C${(place.start + place.width / 2) * 100} 6 ${place.centre * 100} 4 ${place.centre * 100} 10`}
-            fill="none"
-            stroke="var(--soft)"
-            strokeWidth="1.5"
-            vectorEffect="non-scaling-stroke"
+      {rows.map((said) => (
+        <div key={said.done} className="row-heads" data-ahead={said !== now} aria-hidden={said !== now}>
+          <RowHeads
+            said={said}
+            faces={faces}
+            width={picture.width}
+            bands={picture.bands}
+            share={share}
+            offset={offset}
           />
-        ))}
-      </svg>
-      {folded.length > 0 && (
-        <p className="folded">
-          Later:{' '}
-          {folded.map(({ name, next }) => `${name} ${next ? `${next.plain} plain` : 'plain'}`).join(' · ')}
-        </p>
-      )}
-      <p className="folded phone-only">{phoneFolded(columns, soonest)}</p>
+        </div>
+      ))}
     </div>
   );
 }
