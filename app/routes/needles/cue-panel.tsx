@@ -124,15 +124,17 @@ function Steps({ cue, view, units, settings, prefs, row, onHow, first, notes }: 
       {stitches ? (
         <Stitches stops={view.stops} pointer={row.pointer} settings={settings} act={row.act} onHow={onHow} />
       ) : (
-        rows.map((said) => (
-          <RowSteps
-            key={said.done}
-            said={said}
-            density={prefs.density}
-            ahead={said !== view.said}
-            onHow={onHow}
-          />
-        ))
+        <div className="row-steps-now">
+          {rows.map((said) => (
+            <RowSteps
+              key={said.done}
+              said={said}
+              density={prefs.density}
+              ahead={said !== view.said}
+              onHow={onHow}
+            />
+          ))}
+        </div>
       )}
       <Notices notices={view.nextNotices} ahead />
       {crosses && first}

@@ -108,7 +108,8 @@ export function HandsFreeForm({ view, prefs, awake }: DialogProps) {
     <>
       <p className="text-soft">
         For this device alone. Space, Enter and Page Down go on; Backspace undoes; the arrows move group by
-        group and, up and down, inside a crossing. A foot switch or page turner sends a key: teach it here.
+        group and, up and down, inside a crossing. A finger that wipes to the left over the row in hand goes
+        on, to the right it goes back. A foot switch or page turner sends a key: teach it here.
       </p>
       <h3 className="how-title">Keys and foot switches</h3>
       <Keys prefs={prefs} />

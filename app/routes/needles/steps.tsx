@@ -1,5 +1,5 @@
 /** The row in hand as a whole or panel by panel: words for what is plain, cards for crossings. */
-import { memo } from 'react';
+import { memo, useMemo } from 'react';
 import type { PanelCue, RowCue } from '@core/cue/cue';
 import { foldSteps } from '@core/cue/repeating';
 import type { CrossingStep, Step } from '@core/cue/steps';
@@ -164,9 +164,10 @@ export function RowSteps({
   onHow: AskHow;
 }) {
   const { cue } = said;
+  const cards = useMemo(() => (cue ? cardsIn(cue) : 0), [cue]);
   if (!cue) return null;
   return (
-    <div className="row-steps" data-ahead={ahead} data-many={cardsIn(cue) > ROOM_FOR_CARDS}>
+    <div className="row-steps" data-ahead={ahead} data-many={cards > ROOM_FOR_CARDS}>
       <WholeRow said={said} brief={cue.presented && density === 'row'} onHow={onHow} />
     </div>
   );
