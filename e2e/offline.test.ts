@@ -130,7 +130,7 @@ describe('a phone offline through a rip', () => {
     await press(onPhone, '25 rows, as told late');
     await waitForDone(onPhone, 25);
     await followed(onLaptop, 25);
-    expect(await onLaptop.$('.toast')).toBeNull();
+    await onLaptop.waitForFunction(() => !document.querySelector('.toast'));
   });
 });
 

@@ -102,10 +102,12 @@ describe('paint row by row', () => {
     const all = cutOut(shown.rows, shown.edgeOf, { left: -9, right: 99 });
     for (const part of ['ground', 'over'] as const)
       expect(strokes(all.layers[part].lit)).toBe(strokes(whole.made[part].lit));
-    expect([strokes(all.layers.holes), strokes(all.layers.shadow)]).toEqual([4, 4]);
+    const drawn = ({ holes, shadow }: typeof all.layers) => [strokes(holes), strokes(shadow)];
+    expect(drawn(all.layers)).toEqual(drawn(whole.made));
+    expect(drawn(all.layers)).toEqual([6, 6]);
     const [first] = shown.rows[6]?.crossings ?? [];
     const near = cutOut(shown.rows, shown.edgeOf, { left: first!.x, right: first!.x + first!.width });
-    expect([strokes(near.layers.holes), strokes(near.layers.shadow)]).toEqual([2, 2]);
+    expect(drawn(near.layers)).toEqual([3, 3]);
     expect(strokes(near.layers.over.lit)).toBe(strokes(all.layers.over.lit) / 2);
     expect(near.top).toBeCloseTo(12 * ROW_HEIGHT);
   });
