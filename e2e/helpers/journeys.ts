@@ -68,7 +68,8 @@ export async function choose(page: Page, item: string) {
 
 /** Opens the crossing of a piece row by keyboard. */
 export async function touchCrossing(page: Page, row: number, panel = '') {
-  await page.$eval(`[data-crossing*="${panel}:${row}:"]`, (mark) => (mark as SVGElement).focus());
+  const mark = await page.waitForSelector(`[data-crossing*="${panel}:${row}:"]`);
+  await mark?.evaluate((found) => (found as SVGElement).focus());
   await page.keyboard.press('Enter');
   await page.waitForSelector('[data-testid=ladder-facts]');
 }
