@@ -59,8 +59,9 @@ export class DeviceJournal {
 
   private seen(outbox: OutboxState): DeviceState {
     const events = this.replica.events;
-    const known = new Set(events.map(({ id }) => id));
-    const own = outbox.pending.filter(({ id }) => !known.has(id));
+    const unknown = new Set(outbox.pending.map(({ id }) => id));
+    if (unknown.size > 0) events.forEach(({ id }) => unknown.delete(id));
+    const own = outbox.pending.filter(({ id }) => unknown.has(id));
     const all = own.length > 0 ? [...events, ...own] : events;
     return {
       ...outbox,

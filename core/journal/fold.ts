@@ -62,6 +62,8 @@ class Fold {
   rowEvents: (string | null)[] = [];
   readonly verdicts = new Map<string, Verdict>();
   private readonly byId = new Map<string, JournalEvent>();
+  /** Most entries are rows done: the others are found without looking through those. */
+  private readonly byKind = new Map<JournalEvent['kind'], JournalEvent[]>();
   private readonly order = new Map<string, number>();
   private readonly before = new Map<string, Snapshot>();
   private readonly turns: Turn[] = [];
@@ -74,6 +76,9 @@ class Fold {
     if (this.byId.has(event.id)) return;
     this.order.set(event.id, this.byId.size);
     this.byId.set(event.id, event);
+    const alike = this.byKind.get(event.kind);
+    if (alike) alike.push(event);
+    else this.byKind.set(event.kind, [event]);
     this.verdicts.set(event.id, this.judge(event));
   }
 
@@ -198,11 +203,11 @@ class Fold {
     return later.map((turn) => (turn.kind === 'ripped' ? turn.to : turn.row));
   }
 
-  private live<K extends JournalEvent['kind']>(kind: K): EventOf<K>[] {
-    return [...this.byId.values()].filter(
-      (e): e is EventOf<K> => e.kind === kind && this.verdicts.get(e.id) === 'counted',
-    );
+  private all<K extends JournalEvent['kind']>(kind: K) {
+    return (this.byKind.get(kind) ?? []) as EventOf<K>[];
   }
+  private live = <K extends JournalEvent['kind']>(kind: K) =>
+    this.all(kind).filter(({ id }) => this.verdicts.get(id) === 'counted');
 
   private amendments(): Amendment[] {
     return this.live('panelRowSet').flatMap(({ id, panel, from, position, since }) => {
@@ -223,11 +228,9 @@ class Fold {
 
   private strays(): EventOf<'rowDone'>[] {
     const settledAt = new Map(this.live('settled').map(({ life, id }) => [life, this.order.get(id) ?? 0]));
-    return [...this.byId.values()].filter(
-      (e): e is EventOf<'rowDone'> =>
-        e.kind === 'rowDone' &&
-        this.verdicts.get(e.id) === 'deadLife' &&
-        (this.order.get(e.id) ?? 0) > (settledAt.get(e.life) ?? -1),
+    return this.all('rowDone').filter(
+      ({ id, life }) =>
+        this.verdicts.get(id) === 'deadLife' && (this.order.get(id) ?? 0) > (settledAt.get(life) ?? -1),
     );
   }
 
