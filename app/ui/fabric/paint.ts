@@ -17,13 +17,12 @@ const KINDS = ['lit', 'shade', 'bump', 'bumpLit', 'float', 'eyelet'] as const;
 /** Path data by the class that paints it. */
 export type Paths = Readonly<Record<(typeof KINDS)[number], string>>;
 
-export class Pen {
+class Pen {
   private readonly parts = Object.fromEntries(KINDS.map((kind) => [kind, [] as string[]])) as Record<
     (typeof KINDS)[number],
     string[]
   >;
 
-  /** @param height what lies so high is drawn at y 0 */
   constructor(private readonly height: number) {}
 
   private y = (up: number) => this.height - up;
@@ -69,6 +68,13 @@ export class Pen {
   }
 }
 
+/** @param height what lies so high is drawn at y 0 */
+export function drawn(shapes: readonly Shape[], height: number): Paths {
+  const pen = new Pen(height);
+  for (const shape of shapes) pen.draw(shape);
+  return pen.paths();
+}
+
 const bottomOf = (shape: Shape) => ('y0' in shape ? shape.y0 : shape.y - 0.4);
 
 export type Layers = {
@@ -96,11 +102,11 @@ export const holePath = (x: number, y: number) =>
 
 function layers(picture: Picture, split: number, above: boolean): Layers {
   const here = (y: number) => y >= split - 1e-6 === above;
-  const draw = (shapes: readonly Shape[]) => {
-    const pen = new Pen(picture.height);
-    for (const shape of shapes) if (here(bottomOf(shape))) pen.draw(shape);
-    return pen.paths();
-  };
+  const draw = (shapes: readonly Shape[]) =>
+    drawn(
+      shapes.filter((shape) => here(bottomOf(shape))),
+      picture.height,
+    );
   // Rows to come are ghosts and throw no shadow; one at the needle ends there.
   const shadows = above ? [] : picture.shadows.filter(({ row }) => here(picture.yOf(row - 1)));
   const below = ({ points }: Picture['shadows'][number]) =>

@@ -2,7 +2,7 @@
 import type { RowShapes } from '@core/fabric/layout';
 import { ROW_HEIGHT, type CrossingBox, type Edge, type Shape } from '@core/fabric/shapes';
 import type { Lean } from '@core/stitch/types';
-import { holePath, Pen, polygon, type Layers, type Paths } from './paint';
+import { drawn, holePath, polygon, type Layers, type Paths } from './paint';
 
 export type RowPaint = {
   readonly row: number;
@@ -42,11 +42,6 @@ export function paintRow(shapes: RowShapes, edgeOf: (row: number) => Edge): RowP
   const found = known.get(shapes);
   if (found) return found;
   const { row, foot } = shapes;
-  const draw = (list: RowShapes['ground']) => {
-    const pen = new Pen(foot);
-    for (const shape of list) pen.draw(shape);
-    return pen.paths();
-  };
   const shadow = (most: number) =>
     shapes.shadows
       .map(({ points }) =>
@@ -60,8 +55,8 @@ export function paintRow(shapes: RowShapes, edgeOf: (row: number) => Edge): RowP
   const top = foot + ROW_HEIGHT;
   const painted: RowPaint = {
     row,
-    ground: draw(shapes.ground),
-    over: draw(shapes.over),
+    ground: drawn(shapes.ground, foot),
+    over: drawn(shapes.over, foot),
     crosses: shapes.over.length > 0,
     shadow: shadow(Infinity),
     shadowAtNeedle: shadow(top),
@@ -91,11 +86,11 @@ export function cutOut(
   const top = Math.max(...rows.map(({ foot }) => foot)) + ROW_HEIGHT;
   const within = (x: number) => x >= between.left && x <= between.right;
   const middle = (shape: Shape) => ('x0' in shape ? (shape.x0 + shape.x1) / 2 : shape.x);
-  const draw = (of: (row: RowShapes) => readonly Shape[]) => {
-    const pen = new Pen(top);
-    for (const shape of rows.flatMap(of)) if (within(middle(shape))) pen.draw(shape);
-    return pen.paths();
-  };
+  const draw = (of: (row: RowShapes) => readonly Shape[]) =>
+    drawn(
+      rows.flatMap(of).filter((shape) => within(middle(shape))),
+      top,
+    );
   const shadows = rows.flatMap((row) => row.shadows).filter(({ points }) => points.some(([x]) => within(x)));
   const edges = rows.flatMap(({ row, foot }) => [
     { ...edgeOf(row - 1), y: foot },
