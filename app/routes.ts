@@ -12,6 +12,7 @@ export default [
   route('pieces/:pieceId/paper', 'routes/paper/route.tsx'),
   route('pieces/:pieceId/split', 'routes/split/route.tsx'),
   route('pieces/:pieceId/plan', 'routes/plan/route.tsx'),
+  route('pieces/:pieceId/rows/:row', 'routes/row/route.ts'),
   route('pieces/:pieceId/file', 'routes/piece-file/route.ts'),
   route('patterns', 'routes/patterns/route.tsx'),
   route('patterns/new', 'routes/pattern/new.tsx'),

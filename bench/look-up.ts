@@ -1,6 +1,7 @@
-/** A cold random row with its cue on a large piece, and whether its cost depends on the row's number. */
+/** A cold random row with its cue and its telling on a large piece, and whether its cost depends on the row's number. */
 import { patternPosition, pieceRow } from '@core/indices';
 import { cueFor } from '@core/cue/cue';
+import { tellRow } from '@core/cue/tell';
 import type { Shaping } from '@core/piece/shaping';
 import type { Amendment } from '@core/piece/spans';
 import { plannedRows, type Plan, type Section } from '@core/piece/plan';
@@ -117,7 +118,7 @@ function timed(sheet: Worksheet): number[] {
   for (let i = 0; i < WARM_UP + SAMPLES; i += 1) {
     const row = 1 + Math.floor((random.next().value as number) * sheet.rows);
     const from = performance.now();
-    cueFor(sheet, row, 'right');
+    tellRow(cueFor(sheet, row, 'right'));
     if (i >= WARM_UP) times.push(performance.now() - from);
   }
   return times;
@@ -147,7 +148,7 @@ function linesFor(shaped: boolean): Line[] {
   const piece = `${how}${SECTIONS} sections, ${PANELS.length} panels, ${castOnCount(small)} stitches, ${AMENDMENTS} amendments`;
   return [
     atMost(
-      `cold random row with its cue (${piece}), median share of a frame`,
+      `cold random row with its cue and its telling (${piece}), median share of a frame`,
       median(times) / FRAME_MS,
       0.06,
     ),

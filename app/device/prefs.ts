@@ -30,6 +30,8 @@ export type Prefs = {
   readonly look: boolean;
   /** Minutes until a stretch is suggested; 0 never. */
   readonly reminder: number;
+  /** She has said that she knows how slipped stitches are treated. */
+  readonly knowsSlips: boolean;
   /** Pieces whose yarn is slippery. */
   readonly slippery: readonly string[];
 };
@@ -45,6 +47,7 @@ export const USUAL_PREFS: Prefs = {
   guard: true,
   look: true,
   reminder: 45,
+  knowsSlips: false,
   slippery: [],
 };
 
@@ -77,6 +80,7 @@ export function prefsFrom(text: string | null): Prefs {
     guard: yesNo(found.guard, usual.guard),
     look: yesNo(found.look, usual.look),
     reminder: oneOf(REMINDERS, found.reminder, usual.reminder),
+    knowsSlips: yesNo(found.knowsSlips, usual.knowsSlips),
     slippery: Array.isArray(found.slippery)
       ? found.slippery.filter((id): id is string => typeof id === 'string')
       : usual.slippery,

@@ -2,7 +2,8 @@
 import type { School } from '@core/place/count';
 import type { Units } from '@core/plan/units';
 import type { Family } from '@core/notation/names';
-import type { Way } from '@core/cue/technique';
+import type { CrossingStep } from '@core/cue/steps';
+import { wayFor, type Way } from '@core/cue/technique';
 import type { Hand } from '@core/stitch/types';
 
 export const THEMES = ['system', 'daylight', 'lamplight'] as const;
@@ -33,8 +34,18 @@ export const USUAL: KnitterSettings = {
 };
 
 /** The way she wishes for a crossing of so many over so many. */
-export const wishedWay = ({ way, twistWay }: KnitterSettings, held: number, then: number): Way =>
-  held === 1 && then === 1 ? twistWay : way;
+export const wishedWay = (
+  { way, twistWay }: Pick<KnitterSettings, 'way' | 'twistWay'>,
+  held: number,
+  then: number,
+): Way => (held === 1 && then === 1 ? twistWay : way);
+
+/** How she works each crossing: her wished way where it can be, else a cable needle. */
+export type WayOf = (step: CrossingStep) => Way;
+export const wayOf =
+  (settings: Pick<KnitterSettings, 'way' | 'twistWay'>): WayOf =>
+  (step) =>
+    wayFor(step, wishedWay(settings, step.heldCount, step.thenCount));
 
 /** Yarns to choose from; their colours are in the style sheet. */
 export const YARNS = ['oat', 'slate', 'moss', 'madder', 'heather'] as const;

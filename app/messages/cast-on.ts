@@ -1,11 +1,10 @@
 /** Words for the cast-on and its count. */
 import { never } from '@core/result';
 import type { CountFinding, MarkerGroup } from '@core/plan/cast-on';
+import { stitches } from './numbers';
 
 export const groupName = ({ name, part }: MarkerGroup) =>
   part === null ? name : `${name}, ${part.of === 'repeats' ? 'repeat' : 'stretch'} ${part.number}`;
-
-const some = (count: number) => `${count} ${count === 1 ? 'stitch' : 'stitches'}`;
 
 export function miscountWords(finding: CountFinding, groups: readonly MarkerGroup[]): string {
   const named = (index: number) => groupName(groups[index] as MarkerGroup);
@@ -15,7 +14,7 @@ export function miscountWords(finding: CountFinding, groups: readonly MarkerGrou
     case 'marker-astray': {
       const { index, by } = finding;
       const [from, to] = by > 0 ? [index, index + 1] : [index + 1, index];
-      return `The marker between ${named(index)} and ${named(index + 1)} hangs ${some(Math.abs(by))} astray: move it so that ${named(from)} loses ${Math.abs(by)} to ${named(to)}. The total is right.`;
+      return `The marker between ${named(index)} and ${named(index + 1)} hangs ${stitches(Math.abs(by))} astray: move it so that ${named(from)} loses ${Math.abs(by)} to ${named(to)}. The total is right.`;
     }
     case 'group-off': {
       const { index, has, needs } = finding;

@@ -14,7 +14,7 @@ function chartWords(doubt: ChartDoubt, setUps: number): string {
     case 'texture':
       return `The crossing of ${row} leaves knits and purls in another order than ${rowName(doubt.above, setUps)} works them.`;
     case 'crossed-again':
-      return `Crossed in ${row} right on top of a crossing, with no plain row between, as hardly anywhere else here.`;
+      return `Crossed in ${row} right on top of a crossing, with no plain row between: this pattern hardly does so elsewhere.`;
     case 'alternation':
       return `Every strand would go over and under in turn, if the crossing of ${row} leaned the other way.`;
     case 'strand-ends':

@@ -28,7 +28,7 @@ export function adviceWords({ sizes, needle, widthShare, heightShare }: NeedleAd
       ? 'The gauge is as wanted: keep the needle.'
       : `Keep the needle: no other comes nearer.${otherwise}`;
   const count = Math.abs(sizes) === 1 ? 'one size' : `${Math.abs(sizes)} sizes`;
-  return `Take a ${sizes > 0 ? 'thicker' : 'thinner'} needle, by ${count}: ${size}, and swatch again.${otherwise}`;
+  return `Take a needle ${count} ${sizes > 0 ? 'thicker' : 'thinner'}: ${size}. Then swatch again.${otherwise}`;
 }
 
 export function needleWords(warning: NeedleWarning, units: Units): string {

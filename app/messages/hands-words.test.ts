@@ -33,15 +33,25 @@ describe('moves', () => {
   it.each(WAYS)('%s: the needles are named for the hand, and nothing is left out', (way) => {
     for (const hand of ['right', 'left'] as const) {
       const step = stepAt(1, hand);
-      const words = movesOf(step, wayFor(step, way)).map((move) => moveWords(move, hand));
+      const words = movesOf(step, wayFor(step, way)).map((move) =>
+        moveWords(move, needlesOf(hand === 'right' ? 'rightToLeft' : 'leftToRight', false)),
+      );
       expect(words.join('. ')).not.toMatch(HOLES);
       expect(words.length).toBeGreaterThan(2);
     }
   });
   it('a left-handed knitter takes with the left needle', () => {
-    expect([needlesOf('right').taking, needlesOf('left').taking]).toEqual(['right', 'left']);
+    const taking = (faced: 'rightToLeft' | 'leftToRight', byHand: boolean) => needlesOf(faced, byHand).taking;
+    expect([taking('rightToLeft', false), taking('leftToRight', false), taking('leftToRight', true)]).toEqual(
+      ['right needle', 'left needle', 'left hand'],
+    );
     const step = stepAt(1, 'left');
-    expect(moveWords(movesOf(step, 'slipBack')[0]!, 'left')).toMatch(/to the left needle$/);
+    expect(
+      moveWords(
+        movesOf(step, 'slipBack').find(({ do: does }) => does === 'slip')!,
+        needlesOf('leftToRight', false),
+      ),
+    ).toMatch(/to the left needle$/);
   });
 });
 
@@ -59,7 +69,10 @@ describe('where the work rests', () => {
           const cue = cueFor(sheet, row, hand);
           const stops = stopsOf(cue);
           const pointer = { stop: Math.min(stop, stops.length), part: stops[stop]?.step.kind === 'crossing' ? part : 0 }; // prettier-ignore
-          const lines = restingWords(restingAt(stops, pointer, cue.working, way), hand, byHand);
+          const lines = restingWords(
+            restingAt(stops, pointer, cue.working, (step) => wayFor(step, way)),
+            { byHand, round: false, wayOf: (step) => wayFor(step, way) },
+          );
           expect(lines.join(' ')).not.toMatch(HOLES);
           expect(lines.every((line) => line.endsWith('.'))).toBe(true);
           if (byHand) expect(lines[0]).not.toMatch(/needle/);
@@ -75,17 +88,29 @@ describe('other words', () => {
     ));
   it('a crossing is compared in few words and in many', () => {
     const below = { row: 57, lean: 'right', like: false } as never;
-    expect(likeShort({ below, beside: null })).toBe('opposite of row 57');
-    expect(likeShort({ below: null, beside: null })).toBeNull();
-    expect(likenessWords({ below, beside: null })).toEqual(['The crossing straight below it, in row 57, leans right: this one is the opposite of it.']); // prettier-ignore
-    expect(likenessWords({ below: null, beside: null })).toHaveLength(1);
+    expect(likeShort({ below, beside: null }, 'row')).toBe('opposite of row 57');
+    expect(likeShort({ below: null, beside: null }, 'round')).toBeNull();
+    expect(likenessWords({ below, beside: null }, 'row')).toEqual([
+      'The crossing straight below it, in row 57, leans right: this one is the opposite of it.',
+    ]);
+    expect(likenessWords({ below: null, beside: null }, 'row')).toHaveLength(1);
   });
   it('rows and groups are read aloud, the hold first', () => {
     const cue = cueFor(sheet, 1, 'right');
-    expect(rowSaid(cue)).toMatch(/^Row 1, right side\. (braid: 2 to the \w+\. )?reach: 1 to the back\.$/);
-    expect(rowSaid(null)).toBe('All rows are done.');
-    expect(stopSaid(undefined)).toBe('End of the row.');
-    expect(stopsOf(cue).map(stopSaid).join(' ')).toMatch(/Pass the marker to reach\. purl 1\./);
+    const way = () => 'cableNeedle' as const;
+    expect(rowSaid(cue, way)).toMatch(
+      /^Row 1, right side\. Edge\. Knit 2\. Braid\. .*2 to the \w+, .*Reach\. .*1 to the back, knit 2, yarn to front, purl the held 1\./,
+    );
+    expect(rowSaid(null, way)).toBe('All rows are done.');
+    expect([stopSaid(undefined, way, false), stopSaid(undefined, way, true)]).toEqual([
+      'End of the row.',
+      'End of the round.',
+    ]);
+    expect(
+      stopsOf(cue)
+        .map((stop) => stopSaid(stop, way, false))
+        .join(' '),
+    ).toMatch(/Slip the marker\. Reach\. Purl 1\./);
   });
   it('a row says what it ends on', () => {
     const ends = [1, 2].map((row) => rowEndWords(rowEnd(cueFor(sheet, row, 'right')) as never));

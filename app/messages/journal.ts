@@ -5,6 +5,7 @@ import type { Verdict } from '@core/journal/fold';
 import type { Instead } from '@core/piece/once';
 import { never } from '@core/result';
 import { lengthWords, weightWords } from './measures';
+import { counted } from './numbers';
 
 export function eventWords(event: JournalEvent, panelName: (id: string) => string, units: Units): string {
   switch (event.kind) {
@@ -15,7 +16,7 @@ export function eventWords(event: JournalEvent, panelName: (id: string) => strin
     case 'ripped':
       return `Ripped back to row ${event.to}`;
     case 'rowSet':
-      return `Set to ${event.row} rows done`;
+      return `Set to ${counted(event.row, 'row')} done`;
     case 'panelRowSet':
       return event.since === null
         ? `${panelName(event.panel)} set from row ${event.from} on (the plan)`
@@ -43,7 +44,7 @@ export function eventWords(event: JournalEvent, panelName: (id: string) => strin
     case 'rowOnce':
       return `Row ${event.row}, ${event.panel ? panelName(event.panel) : 'all panels'}: ${insteadWords(event.instead)}, just this once`;
     case 'repeatsChanged':
-      return `${Math.abs(event.by)} ${Math.abs(event.by) === 1 ? 'repeat' : 'repeats'} of ${panelName(event.panel)} ${event.by > 0 ? 'more' : 'fewer'}`;
+      return `${counted(Math.abs(event.by), 'repeat')} of ${panelName(event.panel)} ${event.by > 0 ? 'more' : 'fewer'}`;
     case 'settled':
       return 'Decided which rows are on the needle';
     case 'looked':

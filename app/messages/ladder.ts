@@ -3,12 +3,14 @@ import type { LadderStep, Worked } from '@core/repair/ladder';
 import { never } from '@core/result';
 import { LEAN_WORDS } from '~/ui/lean';
 import { runWords, specialWords } from './cue';
+import { counted, plural, stitches as sts } from './numbers';
 
-const sts = (count: number) => `${count} ${count === 1 ? 'stitch' : 'stitches'}`;
-const strands = (count: number) => `${count} loose ${count === 1 ? 'strand' : 'strands'}`;
+const strands = (count: number) => counted(count, 'loose strand');
 
 const workedWords = (worked: Worked) =>
-  worked.kind === 'run' ? runWords(worked.run) : specialWords(worked.cell, 1);
+  worked.kind === 'run'
+    ? runWords(worked.run)
+    : specialWords({ kind: 'special', cell: worked.cell, count: 1, columns: [] });
 
 function reachWords({ how, before, count }: Extract<LadderStep, { kind: 'reach' }>): string {
   const along = before === 0 ? 'the first' : `after ${sts(before)}, the next`;
@@ -40,7 +42,7 @@ export function ladderWords(step: LadderStep): string {
       const which = step.first ? 'Take the lowest loose strand' : 'Take the next strand up';
       const passes =
         step.passes > 0
-          ? ` It only passes ${sts(step.passes)} that ${step.passes === 1 ? 'was' : 'were'} slipped.`
+          ? ` It only passes ${sts(step.passes)} that ${plural(step.passes, 'was', 'were')} slipped.`
           : '';
       return `${which} (row ${step.row}): from the right side, ${step.works.map(workedWords).join(', ')}.${passes}`;
     }

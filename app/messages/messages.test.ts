@@ -1,17 +1,18 @@
 import { cueFor } from '@core/cue/cue';
 import type { CrossingStep } from '@core/cue/steps';
+import type { Way } from '@core/cue/technique';
 import { HAPPENINGS, type JournalEvent } from '@core/journal/events';
 import { readRows } from '@core/notation/read';
 import type { Hand } from '@core/stitch/types';
 import { chartFrom, sheetOf } from '@core/testing/plans';
 import { ladderFor } from '@core/repair/ladder';
-import { countdownWords, holdWords, restOfCrossing, stepWords } from './cue';
+import { beforeCrossing, countdownWords, holdWords, restOfCrossing, stepWords } from './cue';
 import { eventWords } from './journal';
 import { ladderWords } from './ladder';
 import { doubtWords, formWords, notationWords } from './notation';
 
 /** The crossing of a row written on the right side, as its own knitter is told of it. */
-function crossingIn(row: string, hand: Hand = 'right'): string {
+function crossingIn(row: string, hand: Hand = 'right', way: Way = 'cableNeedle'): string {
   const sheet = sheetOf([
     {
       rows: 2,
@@ -21,7 +22,7 @@ function crossingIn(row: string, hand: Hand = 'right'): string {
   const step = cueFor(sheet, 1, hand)
     .panels.flatMap(({ steps }) => steps)
     .find((s): s is CrossingStep => s.kind === 'crossing');
-  return step ? `${holdWords(step)}: ${restOfCrossing(step)}` : 'no crossing';
+  return step ? `${holdWords(step, way)}: ${restOfCrossing(step, way)}` : 'no crossing';
 }
 
 describe('a crossing in words (common practice, no published source)', () => {
@@ -40,6 +41,36 @@ describe('a crossing in words (common practice, no published source)', () => {
   ] as const)('%s by the %s hand', (name, hand, words) =>
     expect(crossingIn(`p2, ${name}, p2`, hand)).toBe(words),
   );
+  it.each([
+    ['marker', '2/1 LPC', '2 on a pin, to the FRONT: purl 1, put the 2 back, yarn to back, knit 2'],
+    ['hangFree', '2/2 RC', 'let 2 hang at the BACK: knit 2, put the 2 back, knit 2'],
+    ['reorder', '2/2 LC', 'order first, 2 to the FRONT: knit 2, knit 2'],
+    ['slipBack', '2/2 RC', 'slip 2, to be caught at the BACK: knit 2, reach back for the 2, knit 2'],
+    ['secondFirst', '1/1 LC', 'second stitch first, from BEHIND: knit it, knit the first, drop both'],
+    [
+      'secondFirst',
+      '1/1 RPC',
+      'second stitch first, in FRONT: knit it, yarn to front, purl the first, drop both',
+    ],
+  ] as const)('%s names what she does: nothing is said to be held that is not', (way, name, words) =>
+    expect(crossingIn(`p2, ${name}, p2`, 'right', way)).toBe(words),
+  );
+  it('the yarn is moved before the crossing where its first group needs it elsewhere', () => {
+    const before = (row: string) => {
+      const sheet = sheetOf([{ rows: 1, panels: [{ chart: chartFrom(`Row 1 (RS): ${row}.`) }] }]);
+      const step = cueFor(sheet, 1, 'right').panels[0]?.steps.find(
+        (s): s is CrossingStep => s.kind === 'crossing',
+      );
+      return step && beforeCrossing(step, 'cableNeedle');
+    };
+    expect(['p2, 2/2 RC', 'k2, 2/2 RC', 'k1, 2/1 LPC', 'sl 1 wyif, 2/2 RC', '2/2 RC'].map(before)).toEqual([
+      'yarn to back',
+      null,
+      'yarn to front',
+      'yarn to back',
+      null,
+    ]);
+  });
   it('a ribbed group is said stitch by stitch, a centre from a needle of its own', () => {
     const legend =
       'Rib twist = slip next 2 sts to cable needle and hold in back, k1, p1, then k1, p1 from cable needle\n';
@@ -55,7 +86,7 @@ describe('a crossing in words (common practice, no published source)', () => {
       const step = cueFor(sheet, 1, 'right').panels[0]?.steps.find(
         (s): s is CrossingStep => s.kind === 'crossing',
       );
-      return step && restOfCrossing(step);
+      return step && restOfCrossing(step, 'cableNeedle');
     };
     expect(told(legend, 'rib twist')).toBe(
       'knit 1, yarn to front, purl 1, yarn to back, the held 2: knit 1, purl 1',
@@ -76,12 +107,14 @@ describe('other words', () => {
   it.each([
     ['k3', 'knit 3'],
     ['p1 tbl', 'purl 1 through the back'],
-    ['sl 2 wyib', 'slip 2, yarn at the back'],
-    ['sl 1 wyif', 'slip 1, yarn in front'],
+    ['sl 2 wyib', 'slip 2 with the yarn at the back'],
+    ['sl 1 wyif', 'slip 1 with the yarn in front'],
     ['mb', 'make a bobble'],
   ])('%s', (word, words) => {
     const sheet = sheetOf([{ rows: 1, panels: [{ chart: chartFrom(`Row 1 (RS): ${word}.`) }] }]);
-    expect(cueFor(sheet, 1, 'right').panels[0]?.steps.map(stepWords)).toEqual([words]);
+    expect(
+      cueFor(sheet, 1, 'right').panels[0]?.steps.map((step) => stepWords(step, () => 'cableNeedle')),
+    ).toEqual([words]);
   });
   it('stitch counts for any number of repeats', () =>
     expect([{ base: 4, perRepeat: 0 }, { base: 0, perRepeat: 8 }, { base: 2, perRepeat: 8 }, { base: -4, perRepeat: 6 }].map(formWords)).toEqual([

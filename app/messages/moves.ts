@@ -2,8 +2,11 @@
 import type { Resting } from '@core/cue/resting';
 import type { Holder, Move, Way } from '@core/cue/technique';
 import { never } from '@core/result';
-import type { Depth, Hand, Hold } from '@core/stitch/types';
+import type { Depth, Direction, Hold } from '@core/stitch/types';
+import { facedDirection } from '@core/stitch/working';
+import type { WayOf } from '~/knitter/settings';
 import { runWords, stepWords } from './cue';
+import { plural, stitches } from './numbers';
 
 export const WAY_WORDS: Readonly<Record<Way, string>> = {
   cableNeedle: 'with a cable needle',
@@ -20,6 +23,7 @@ const HOLDER_WORDS: Readonly<Record<Holder, string>> = {
   marker: 'a marker',
   secondMarker: 'a second marker',
   air: 'nothing',
+  secondAir: 'nothing',
 };
 const PLACES: Readonly<Record<Depth | Hold, string>> = {
   front: 'at the front',
@@ -29,15 +33,22 @@ const PLACES: Readonly<Record<Depth | Hold, string>> = {
   between: 'between the two',
 };
 
-/** How the two needles are called: worked stitches gather on the right one, for a left-handed knitter on the left. */
-export const needlesOf = (hand: Hand) =>
-  hand === 'right' ? { feeding: 'left', taking: 'right' } : { feeding: 'right', taking: 'left' };
+/** What holds the stitches: needles, or hands that work thick yarn without any. */
+export type Needles = { readonly feeding: string; readonly taking: string };
 
-export function moveWords(move: Move, hand: Hand): string {
-  const { feeding, taking } = needlesOf(hand);
+/** Stitches gather where the row goes on from: worked from right to left, as she sees it, on the right needle. */
+export function needlesOf(faced: Direction, byHand: boolean): Needles {
+  const what = byHand ? 'hand' : 'needle';
+  const [feeding, taking] = faced === 'rightToLeft' ? ['left', 'right'] : ['right', 'left'];
+  return { feeding: `${feeding} ${what}`, taking: `${taking} ${what}` };
+}
+
+const hangs = (on: Holder) => on === 'air' || on === 'secondAir';
+
+export function moveWords(move: Move, { feeding, taking }: Needles): string {
   switch (move.do) {
     case 'hold':
-      return move.on === 'air'
+      return hangs(move.on)
         ? `let the next ${move.count} slide off and hang ${PLACES[move.where]}`
         : `slip the next ${move.count} to ${HOLDER_WORDS[move.on]}, ${PLACES[move.where]}`;
     case 'yarn':
@@ -47,23 +58,25 @@ export function moveWords(move: Move, hand: Hand): string {
         ? runWords(move.run)
         : `${runWords(move.run)} from ${HOLDER_WORDS[move.from]}`;
     case 'putBack':
-      return `put the ${move.count} back on the ${feeding} needle, not twisted`;
+      return `put the ${move.from.startsWith('second') ? 'middle ' : ''}${move.count} back on the ${feeding}, not twisted`;
     case 'takeFar':
-      return `with the ${taking} needle, passing in ${move.passing === 'front' ? 'front of' : 'back of'} the next ${move.free}, go into the ${move.count} after them, and let all ${move.free + move.count} slide off the ${feeding} needle`;
+      return `with the ${taking}, passing in ${move.passing === 'front' ? 'front of' : 'back of'} the next ${move.free}, go into the ${move.count} after them, and let all ${move.free + move.count} slide off the ${feeding}`;
     case 'catchNear':
-      return `catch the hanging ${move.count} ${PLACES[move.where]} with the ${feeding} needle`;
+      return `catch the hanging ${move.count} ${PLACES[move.where]} with the ${feeding}`;
     case 'putFarBack':
-      return `put the other ${move.count} back on the ${feeding} needle: now they stand in crossed order`;
+      return `put the other ${move.count} back on the ${feeding}: now they stand in crossed order`;
     case 'slip':
-      return `slip the next ${move.count} to the ${taking} needle`;
+      return `slip the next ${move.count} to the ${taking}`;
     case 'reachBack':
-      return `reach with the ${feeding} needle into the ${move.count} that wait, ${PLACES[move.where]} of the work`;
+      return `reach with the ${feeding} into the waiting ${move.count}, ${PLACES[move.where]} of the work`;
     case 'slideOut':
-      return `pinch the base, slide the ${taking} needle out of all ${move.waiting + move.worked}, and catch the ${move.worked} that are worked`;
+      return `pinch the base, slide the ${taking} out of all ${move.waiting + move.worked}, and catch the ${move.worked} that are worked`;
     case 'workSecond':
-      return `reach in ${move.passing === 'front' ? 'front of' : 'back of'} the first stitch and ${runWords(move.run)}: the second one; leave both on the needle`;
+      return `reach in ${move.passing === 'front' ? 'front of' : 'back of'} the first stitch and ${runWords(move.run)}: the second one; leave both where they are`;
+    case 'workFirst':
+      return `${runWords(move.run)}: the first one`;
     case 'dropBoth':
-      return 'let both slide off';
+      return `let both slide off the ${feeding}`;
     default:
       return never(move);
   }
@@ -71,36 +84,45 @@ export function moveWords(move: Move, hand: Hand): string {
 
 const waits = ({ waiting }: NonNullable<Resting['within']>) =>
   waiting.map(({ on, where, loops }) =>
-    on === 'air'
+    hangs(on)
       ? `${loops.length} hang free ${PLACES[where]}`
       : `${loops.length} wait on ${HOLDER_WORDS[on]}, ${PLACES[where]}`,
   );
 
+export type RestingHow = {
+  readonly byHand: boolean;
+  readonly wayOf: WayOf;
+  readonly round: boolean;
+};
+
 /** What a knitter must know to go on, sentence by sentence. `byHand`: thick yarn worked without needles. */
-export function restingWords(resting: Resting, hand: Hand, byHand: boolean): string[] {
+export function restingWords(resting: Resting, { byHand, wayOf, round }: RestingHow): string[] {
+  const line = round ? 'round' : 'row';
   const { side, worked, takes, yarn, last, next, within } = resting;
-  const needles = needlesOf(hand);
+  const needles = needlesOf(facedDirection(resting), byHand);
   const hangs = byHand
     ? worked > 0
       ? 'The yarn hangs from the last loop worked.'
-      : 'The yarn hangs at the start of the row.'
-    : `The yarn hangs from the ${needles[yarn]} needle.`;
+      : `The yarn hangs at the start of the ${line}.`
+    : `The yarn hangs from the ${needles[yarn]}.`;
   const lines = [
     hangs,
     `The ${side === 'RS' ? 'right' : 'wrong'} side faces you.`,
     worked === 0 && !within
-      ? 'Nothing of this row is worked yet.'
-      : `${worked} of ${takes} stitches are worked.`,
+      ? `Nothing of this ${line} is worked yet.`
+      : `${worked} of ${stitches(takes)} ${plural(worked, 'is', 'are')} worked.`,
   ];
   if (within?.done) {
     lines.push(
-      `You are in the midst of a crossing (${next?.panel.name}): last you did “${moveWords(within.done, hand)}”.`,
+      `You are in the midst of a crossing (${next?.panel.name}): last you did “${moveWords(within.done, needles)}”.`,
     );
     for (const wait of waits(within)) lines.push(`${wait}.`);
-    if (within.next) lines.push(`Next: ${moveWords(within.next, hand)}.`);
+    if (within.next) lines.push(`Next: ${moveWords(within.next, needles)}.`);
   } else {
-    if (last) lines.push(`Last worked: ${stepWords(last.step)} (${last.panel.name}).`);
-    lines.push(next ? `Next: ${stepWords(next.step)} (${next.panel.name}).` : 'The row is at its end.');
+    if (last) lines.push(`Last worked: ${stepWords(last.step, wayOf)} (${last.panel.name}).`);
+    lines.push(
+      next ? `Next: ${stepWords(next.step, wayOf)} (${next.panel.name}).` : `The ${line} is at its end.`,
+    );
   }
   return lines;
 }

@@ -9,8 +9,7 @@ import type {
   TextSpan,
 } from '@core/notation/problems';
 import { never } from '@core/result';
-
-const sts = (count: number) => `${count} ${count === 1 ? 'stitch' : 'stitches'}`;
+import { stitches as sts } from './numbers';
 
 /** "8 stitches", of one repeat; "8 stitches per repeat plus 2". */
 export function formWords({ base, perRepeat }: LinearForm): string {

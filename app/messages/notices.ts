@@ -3,8 +3,8 @@ import { never } from '@core/result';
 import type { Notice, ShapedPlace } from '@core/cue/notices';
 
 const PLACES: Readonly<Record<ShapedPlace, string>> = {
-  rightEdge: 'at the right edge',
-  leftEdge: 'at the left edge',
+  beginning: 'at the beginning',
+  end: 'at the end',
   inside: 'inside',
 };
 
@@ -15,20 +15,22 @@ export function noticeWords(notice: Notice): string {
       const what = deed === 'bindOff' ? 'bind off' : deed;
       return `${what} ${count} ${PLACES[place]}`;
     }
+    case 'boundOffAtTheEnd':
+      return `${notice.count} are to be bound off at the end of this row, where the yarn does not go on. Bind them off at the beginning of row ${notice.next} instead (move them there under More, Change the plan), or cut the yarn`;
     case 'cut':
       return notice.now === 'plain'
-        ? `${notice.panel}: too few stitches left to cross, worked plain`
-        : `${notice.panel}: a smaller crossing, with the stitches left`;
+        ? `${notice.panel}: too few stitches are left to cross, so they are worked plain`
+        : `${notice.panel}: a smaller crossing, with the stitches that are left`;
     case 'shapesAndCrosses':
-      return 'this row shapes and crosses';
+      return 'shape and cross at the same time';
     case 'change':
       return notice.what === 'other'
         ? notice.text
         : `change ${notice.what === 'yarn' ? 'colour' : 'needle'}: ${notice.text}`;
     case 'lastRow':
-      return 'the last row of the section is another one';
+      return 'a different row ends this section';
     case 'section':
-      return `${notice.name} begins`;
+      return `now the section “${notice.name}”`;
     default:
       return never(notice);
   }

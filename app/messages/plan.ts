@@ -27,7 +27,7 @@ export function gaugeWords(problem: GaugeProblem): string {
   if (problem.code === 'not-a-measure')
     return `The ${SWATCH_FIELDS[problem.field]} must be more than 0 and at most ${problem.most}.`;
   const found = Math.round(problem.value * 10) / 10;
-  return `${found} ${problem.field} to 10 cm cannot be: look again at what the swatch measures (${problem.least} to ${problem.most} are possible).`;
+  return `${found} ${problem.field} to 10 cm cannot be right: look again at what the swatch measures (${problem.least} to ${problem.most} are possible).`;
 }
 
 const times = (count: number) => (count === 1 ? 'once' : `${count} times`);
@@ -69,15 +69,17 @@ export function planWords(p: DraftProblem): string {
     case 'line-up-changes-width':
       return 'This pattern has more stitches in some rows than in others, so the section cannot be shaped as well. Shape a section without it.';
     case 'ring-cannot-be-shaped':
-      return 'A pattern that closes over the start of the round cannot be shaped. Take the tick for closing away.';
+      return 'A pattern that closes over the start of the round cannot be shaped. Untick the closing, or shape another section.';
     case 'no-shape-to-keep':
-      return 'The section before is not shaped, or its panels have another width in all. Take the tick away or make them alike.';
+      return 'The section before is not shaped, or its panels are of another width in all. Untick it, or make them alike.';
     case 'starts-outside':
       return `The stitches that are taken up lie outside the ${p.width} stitches of the line-up. Keep the panels as they were.`;
     case 'last-row-does-not-fit':
       return `The last row must fill ${p.stitches} stitches, and its repeat does not.`;
     case 'last-row-not-read':
       return 'The last row cannot be read yet. Write it as "Row 1: ..."';
+    case 'no-strand':
+      return `Row ${p.row} makes 1 before the first or after the last stitch, where there is no strand to lift. Keep at least one stitch outside it, or take a yarn over.`;
     case 'change-outside':
       return `The section has rows 1 to ${p.rows}; nothing can change in row ${p.row}.`;
     case 'phase-not-sound':

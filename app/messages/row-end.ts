@@ -1,7 +1,7 @@
 /** The last stitch of a row in words. */
 import type { RowEnd } from '@core/cue/row-end';
 import type { Stitch } from '@core/stitch/types';
-import { stepWords } from './cue';
+import { specialWords } from './cue';
 
 const STITCH_WORDS: Readonly<Record<Stitch, string>> = {
   knit: 'a knit',
@@ -13,4 +13,4 @@ const STITCH_WORDS: Readonly<Record<Stitch, string>> = {
 };
 
 export const rowEndWords = (end: RowEnd): string =>
-  `ends on ${end.kind === 'stitch' ? STITCH_WORDS[end.stitch] : stepWords(end.step)}`;
+  `ends on ${end.kind === 'stitch' ? STITCH_WORDS[end.stitch] : specialWords(end.step)}`;

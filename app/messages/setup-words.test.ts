@@ -44,8 +44,8 @@ describe('measures', () => {
 describe('a needle', () => {
   const size = { mm: 4.5, us: '7' };
   it.each([
-    [{ sizes: 1, needle: size, widthShare: 0.9, heightShare: 1 }, 'Take a thicker needle, by one size: 4.5 mm (US 7), and swatch again. With these stitches it would come out 10 % narrower than wanted.'],
-    [{ sizes: -2, needle: { mm: 7, us: null }, widthShare: 1.2, heightShare: 0.95 }, 'Take a thinner needle, by 2 sizes: 7 mm, and swatch again. With these stitches it would come out 20 % wider and 5 % shorter than wanted.'],
+    [{ sizes: 1, needle: size, widthShare: 0.9, heightShare: 1 }, 'Take a needle one size thicker: 4.5 mm (US 7). Then swatch again. With these stitches it would come out 10 % narrower than wanted.'],
+    [{ sizes: -2, needle: { mm: 7, us: null }, widthShare: 1.2, heightShare: 0.95 }, 'Take a needle 2 sizes thinner: 7 mm. Then swatch again. With these stitches it would come out 20 % wider and 5 % shorter than wanted.'],
     [{ sizes: 0, needle: size, widthShare: 1, heightShare: 1 }, 'The gauge is as wanted: keep the needle.'],
     [{ sizes: 0, needle: size, widthShare: 1, heightShare: 1.1 }, 'Keep the needle: no other comes nearer. With these stitches it would come out 10 % longer than wanted.'],
   ])('%#', (advice, words) => expect(adviceWords(advice)).toBe(words)); // prettier-ignore
@@ -81,15 +81,18 @@ describe('rows', () => {
     );
   });
   it.each([
-    [{ kind: 'shaping', deed: 'bindOff', place: 'leftEdge', count: 5 }, 'bind off 5 at the left edge'],
+    [{ kind: 'shaping', deed: 'bindOff', place: 'beginning', count: 5 }, 'bind off 5 at the beginning'],
     [{ kind: 'shaping', deed: 'increase', place: 'inside', count: 1 }, 'increase 1 inside'],
-    [{ kind: 'cut', panel: 'eel', now: 'smaller' }, 'eel: a smaller crossing, with the stitches left'],
+    [
+      { kind: 'cut', panel: 'eel', now: 'smaller' },
+      'eel: a smaller crossing, with the stitches that are left',
+    ],
     [{ kind: 'change', what: 'yarn', text: 'grey' }, 'change colour: grey'],
     [{ kind: 'change', what: 'needle', text: '4 mm' }, 'change needle: 4 mm'],
     [{ kind: 'change', what: 'other', text: 'thread the cord' }, 'thread the cord'],
-    [{ kind: 'lastRow' }, 'the last row of the section is another one'],
-    [{ kind: 'section', name: 'Neck' }, 'Neck begins'],
-    [{ kind: 'shapesAndCrosses' }, 'this row shapes and crosses'],
+    [{ kind: 'lastRow' }, 'a different row ends this section'],
+    [{ kind: 'section', name: 'Neck' }, 'now the section “Neck”'],
+    [{ kind: 'shapesAndCrosses' }, 'shape and cross at the same time'],
   ] as const)('%j', (notice, words) => expect(noticeWords(notice)).toBe(words));
 });
 

@@ -1,28 +1,33 @@
-/** Cues as they are read aloud: short, the hold first. */
+/** Cues as they are read aloud: the whole row in order, or group by group. */
 import type { RowCue } from '@core/cue/cue';
 import type { Stop } from '@core/cue/pointer';
-import type { CrossingStep } from '@core/cue/steps';
 import type { Notice } from '@core/cue/notices';
-import { restOfCrossing, stepWords } from './cue';
+import { tellRow } from '@core/cue/tell';
+import type { WayOf } from '~/knitter/settings';
+import { stepWords } from './cue';
+import { markerWords } from './marker';
 import { noticeWords } from './notices';
+import { aloud, capital, tellingSaid } from './telling';
 
-const holdSaid = (step: CrossingStep) => `${step.heldCount} to the ${step.hold}`;
+const sentences = (lines: readonly string[]) => lines.map((line) => `${capital(line)}.`).join(' ');
 
-export function rowSaid(cue: RowCue | null, notices: readonly Notice[] = []): string {
+/** Which row, which side, and what is out of the ordinary in it. */
+export function headSaid(cue: RowCue | null, notices: readonly Notice[] = []): string {
   if (!cue) return 'All rows are done.';
-  const crossing = cue.panels.filter(({ crosses }) => crosses);
-  const first = crossing.map(({ panel, steps }) => {
-    const step = steps.find((s): s is CrossingStep => s.kind === 'crossing');
-    return `${panel.name}: ${step ? holdSaid(step) : ''}`;
-  });
   const side = cue.working.side === 'RS' ? 'right side' : 'wrong side';
-  const what = first.length > 0 ? first : ['No crossing'];
-  return [`Row ${cue.row.row}, ${side}`, ...notices.map(noticeWords), ...what].join('. ') + '.';
+  const line = cue.round ? `round ${cue.row.row}` : `row ${cue.row.row}, ${side}`;
+  const marker = markerWords(cue.marker);
+  return sentences([line, ...notices.map(noticeWords), ...(marker ? [marker] : [])]);
 }
 
-export function stopSaid(stop: Stop | undefined): string {
-  if (!stop) return 'End of the row.';
-  const { step, enters } = stop;
-  const what = step.kind === 'crossing' ? `${holdSaid(step)}, ${restOfCrossing(step)}` : stepWords(step);
-  return `${enters ? `Pass the marker to ${enters}. ` : ''}${what}.`;
+/** The row from its first stitch to its last, in one breath. */
+export function rowSaid(cue: RowCue | null, wayOf: WayOf, notices: readonly Notice[] = []): string {
+  const head = headSaid(cue, notices);
+  return cue ? `${head} ${tellingSaid(tellRow(cue), { wayOf, round: cue.round })}` : head;
+}
+
+export function stopSaid(stop: Stop | undefined, wayOf: WayOf, round: boolean): string {
+  if (!stop) return `End of the ${round ? 'round' : 'row'}.`;
+  const marker = stop.enters ? `Slip the marker. ${capital(stop.enters)}. ` : '';
+  return `${marker}${capital(aloud(stepWords(stop.step, wayOf)))}.`;
 }

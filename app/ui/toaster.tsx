@@ -1,6 +1,7 @@
 /** What the knitter must know about her journal, said once, in the corner. */
 import { Link } from 'react-router';
 import type { Refused } from '~/journal/pending';
+import { plural } from '~/messages/numbers';
 
 type Props = {
   strays: number;
@@ -26,8 +27,8 @@ export function Toaster({ strays, refused, pieceId, onStories }: Props) {
   return (
     <div role="status" className="toast">
       <p>
-        {strays} {strays === 1 ? 'row was' : 'rows were'} told late, after a rip elsewhere, and{' '}
-        {strays === 1 ? 'is' : 'are'} not counted.
+        {strays} {plural(strays, 'row was', 'rows were')} told late, after a rip elsewhere, and{' '}
+        {plural(strays, 'is', 'are')} not counted.
       </p>
       <button type="button" className="toast-button" onClick={onStories}>
         See both stories

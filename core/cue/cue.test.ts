@@ -24,7 +24,7 @@ describe('steps in working order', () => {
     expect(steps(lopsided, 1)).toEqual([
       'knit 1',
       'purl 2',
-      '[right: 1 to the back; knit 2 from feeding; yarn to the front; purl 1 from cableNeedle]',
+      '[right: yarn to the back; 1 to the back; knit 2 from feeding; yarn to the front; purl 1 from cableNeedle]',
       'knit 3',
     ]));
   it('WS, right hand: from the left edge, faces flipped, alike ones merged', () =>
@@ -32,7 +32,7 @@ describe('steps in working order', () => {
   it('RS, left hand: from the left edge, and the hold changes sides', () =>
     expect(steps(lopsided, 1, 'left')).toEqual([
       'knit 3',
-      '[right: 2 to the front; purl 1 from feeding; yarn to the back; knit 2 from cableNeedle]',
+      '[right: yarn to the front; 2 to the front; purl 1 from feeding; yarn to the back; knit 2 from cableNeedle]',
       'purl 2',
       'knit 1',
     ]));
@@ -57,48 +57,6 @@ describe('steps in working order', () => {
     };
     expect(cell('right')).toMatchObject({ cell: { lean: 'right' } });
     expect(cell('left')).toMatchObject({ cell: { lean: 'left' } });
-  });
-});
-
-describe('as the stitches present themselves', () => {
-  it('a plain row after a crossing is one line', () => {
-    const cue = cueFor(sheetOf([{ rows: 8, panels: [{ chart: 'diamond' }] }]), 4, 'right');
-    expect(cue).toMatchObject({ presented: true, panels: [{ asPresented: true, exceptions: [] }] });
-  });
-  it('a crossing row is one line except its crossings', () => {
-    const cue = cueFor(
-      sheetOf([{ rows: 8, panels: [{ chart: 'rope-4' }, { chart: 'rope-6', id: 'b' }] }]),
-      3,
-      'right',
-    );
-    expect(cue.presented).toBe(true);
-    expect(cue.panels.flatMap((panel) => panel.exceptions.map(({ kind }) => kind))).toEqual([
-      'crossing',
-      'crossing',
-    ]);
-  });
-  it('a garter edge is an exception on every row', () => {
-    const cue = cueFor(
-      sheetOf([
-        {
-          rows: 8,
-          panels: [
-            { chart: 'garter', repeats: 2, edge: true },
-            { chart: 'rope-4', id: 'b', repeats: 2 },
-          ],
-        },
-      ]),
-      4,
-      'right',
-    );
-    expect(cue.panels.map(({ panel, exceptions }) => [panel.id, exceptions.map(say)])).toEqual([
-      ['b', []],
-      ['panel-1', ['knit 2']],
-    ]);
-  });
-  it('slipped columns are an exception, told by where the yarn goes', () => {
-    const cue = cueFor(sheetOf([{ rows: 8, panels: [{ chart: 'ogee' }] }]), 2, 'right');
-    expect(cue.panels[0]?.exceptions.map(say)).toEqual(['slipBefore 2']);
   });
 });
 

@@ -4,7 +4,8 @@
  */
 import { never } from '../result';
 import type { Depth, Hold } from '../stitch/types';
-import type { CrossingStep } from './steps';
+import type { Run } from '../stitch/runs';
+import { yarnFor, type CrossingStep } from './steps';
 import type { Holder, Move } from './technique';
 
 export type Group = 'held' | 'centre' | 'then';
@@ -12,6 +13,8 @@ export type Loop = { readonly id: number; readonly group: Group; readonly worked
 export type Frame = {
   readonly feeding: readonly Loop[];
   readonly taking: readonly Loop[];
+  /** Where the yarn is, as she sees it. */
+  readonly yarn: Hold;
   /** Groups that wait on something else, or hang free. */
   readonly waiting: readonly {
     readonly on: Holder;
@@ -21,13 +24,18 @@ export type Frame = {
 };
 
 /** Before the first move: the near group at the tip, then the centre, then the far group. */
-export function firstFrame({ heldCount, thenCount, centre }: CrossingStep): Frame {
+export function firstFrame({ heldCount, thenCount, centre, then, yarn }: CrossingStep): Frame {
   const groups: Group[] = [
     ...Array.from({ length: heldCount }, () => 'held' as const),
     ...Array.from({ length: centre?.count ?? 0 }, () => 'centre' as const),
     ...Array.from({ length: thenCount }, () => 'then' as const),
   ];
-  return { feeding: groups.map((group, id) => ({ id, group, worked: false })), taking: [], waiting: [] };
+  return {
+    feeding: groups.map((group, id) => ({ id, group, worked: false })),
+    taking: [],
+    waiting: [],
+    yarn: yarn ?? yarnFor((then[0] as Run).stitch),
+  };
 }
 
 const worked = (loops: readonly Loop[]) => loops.map((loop) => ({ ...loop, worked: true }));
@@ -51,7 +59,7 @@ export function after(frame: Frame, move: Move): Frame {
   const { feeding, taking, waiting } = frame;
   switch (move.do) {
     case 'yarn':
-      return frame;
+      return { ...frame, yarn: move.to };
     case 'hold':
       return {
         ...frame,
@@ -75,8 +83,9 @@ export function after(frame: Frame, move: Move): Frame {
       const near = feeding.slice(0, move.free);
       const far = feeding.slice(move.free, move.free + move.count);
       return {
+        yarn: frame.yarn,
         feeding: feeding.slice(move.free + move.count),
-        taking: [...far, ...taking],
+        taking: onto(taking, far),
         waiting: [...waiting, { on: 'air', where: move.passing === 'front' ? 'back' : 'front', loops: near }],
       };
     }
@@ -88,7 +97,7 @@ export function after(frame: Frame, move: Move): Frame {
       return {
         ...frame,
         taking: taking.slice(move.count),
-        feeding: [...taking.slice(0, move.count), ...feeding],
+        feeding: [...taking.slice(0, move.count).toReversed(), ...feeding],
       };
     case 'slip':
       return {
@@ -110,10 +119,15 @@ export function after(frame: Frame, move: Move): Frame {
     case 'workSecond': {
       const [first, second, ...rest] = feeding;
       if (!first || !second) return frame;
-      return { ...frame, feeding: [first, ...rest], taking: onto(taking, worked([second])) };
+      return { ...frame, feeding: [first, ...worked([second]), ...rest] };
     }
-    case 'dropBoth':
-      return frame;
+    case 'workFirst':
+      return { ...frame, feeding: [...worked(feeding.slice(0, 1)), ...feeding.slice(1)] };
+    case 'dropBoth': {
+      const [first, second, ...rest] = feeding;
+      if (!first || !second) return frame;
+      return { ...frame, feeding: rest, taking: onto(taking, [second, first]) };
+    }
     default:
       return never(move);
   }

@@ -65,7 +65,7 @@ describe('work put down', () => {
   const row = 3;
   const stops = stopsOf(cueAt(row));
   const at = (stop: number, part = 0, way: 'cableNeedle' | 'reorder' = 'cableNeedle') =>
-    restingAt(stops, { stop, part }, cueAt(row).working, way);
+    restingAt(stops, { stop, part }, cueAt(row).working, () => way);
   const crossing = stops.findIndex(({ step }) => step.kind === 'crossing');
 
   it('before the first stitch the yarn hangs from the needle that holds them all', () =>
@@ -79,9 +79,9 @@ describe('work put down', () => {
       within: null,
     }));
   it('in the midst of a crossing it is said what waits where', () => {
-    expect(at(crossing, 1).within).toMatchObject({ waiting: [{ on: 'cableNeedle', where: 'back', loops: [{}, {}] }] });
-    expect(at(crossing, 2)).toMatchObject({ worked: (stops[crossing]?.before ?? 0) + 2, within: { next: { do: 'work', from: 'cableNeedle' } } });
-    expect(at(crossing, 1, 'reorder').within).toMatchObject({ done: { do: 'takeFar' }, waiting: [{ on: 'air', where: 'back' }] });
+    expect(at(crossing, 2).within).toMatchObject({ waiting: [{ on: 'cableNeedle', where: 'back', loops: [{}, {}] }] });
+    expect(at(crossing, 3)).toMatchObject({ worked: (stops[crossing]?.before ?? 0) + 2, within: { next: { do: 'work', from: 'cableNeedle' } } });
+    expect(at(crossing, 2, 'reorder').within).toMatchObject({ done: { do: 'takeFar' }, waiting: [{ on: 'air', where: 'back' }] });
   }); // prettier-ignore
   it('at the end all stitches are worked', () =>
     expect(at(stops.length)).toMatchObject({ worked: charted(sheet, row).laid.takes, next: null }));

@@ -3,7 +3,8 @@ import type { Side } from '../stitch/types';
 import type { Working } from '../stitch/working';
 import { framesOf, type Frame } from './frames';
 import type { Pointer, Stop } from './pointer';
-import { movesOf, wayFor, type Move, type Way } from './technique';
+import type { CrossingStep } from './steps';
+import { movesOf, type Move, type Way } from './technique';
 
 export type Resting = {
   readonly side: Side;
@@ -23,11 +24,11 @@ export type Resting = {
   } | null;
 };
 
-const workedIn = (frame: Frame) => frame.taking.filter((loop) => loop.worked).length;
+const workedIn = ({ taking, feeding }: Frame) => [...taking, ...feeding].filter((loop) => loop.worked).length;
 
-function inside(stop: Stop | null, part: number, wished: Way) {
+function inside(stop: Stop | null, part: number, wayOf: (step: CrossingStep) => Way) {
   if (!stop || stop.step.kind !== 'crossing' || part === 0) return null;
-  const moves = movesOf(stop.step, wayFor(stop.step, wished));
+  const moves = movesOf(stop.step, wayOf(stop.step));
   const frame = framesOf(stop.step, moves)[Math.min(part, moves.length)] as Frame;
   return { moves, frame };
 }
@@ -36,12 +37,12 @@ export function restingAt(
   stops: readonly Stop[],
   { stop, part }: Pointer,
   working: Working,
-  wished: Way,
+  wayOf: (step: CrossingStep) => Way,
 ): Resting {
   const next = stops[stop] ?? null;
   const last = stops[stop - 1] ?? null;
   const takes = stops.reduce((sum, one) => sum + one.takes, 0);
-  const mid = inside(next, part, wished);
+  const mid = inside(next, part, wayOf);
   const worked = (next ? next.before : takes) + (mid ? workedIn(mid.frame) : 0);
   return {
     side: working.side,

@@ -1,11 +1,11 @@
 /** How a row ends: the last thing worked, so that a slip is noticed before turning. */
 import type { RowCue } from './cue';
-import type { Step } from './steps';
+import type { SpecialStep } from './steps';
 import type { Run } from '../stitch/runs';
 
 export type RowEnd =
   | { readonly kind: 'stitch'; readonly stitch: Run['stitch']; readonly panel: string }
-  | { readonly kind: 'step'; readonly step: Step; readonly panel: string };
+  | { readonly kind: 'step'; readonly step: SpecialStep; readonly panel: string };
 
 /** Null in a row without stitches. A crossing ends on the last stitch of its held group. */
 export function rowEnd(cue: RowCue): RowEnd | null {
@@ -13,6 +13,7 @@ export function rowEnd(cue: RowCue): RowEnd | null {
   const step = panel?.steps[panel.steps.length - 1];
   if (!panel || !step) return null;
   const { name } = panel.panel;
-  const run = step.kind === 'run' ? step.run : step.kind === 'crossing' ? step.held[step.held.length - 1] : undefined; // prettier-ignore
-  return run ? { kind: 'stitch', stitch: run.stitch, panel: name } : { kind: 'step', step, panel: name };
+  if (step.kind === 'special') return { kind: 'step', step, panel: name };
+  const { stitch } = step.kind === 'run' ? step.run : (step.held[step.held.length - 1] as Run);
+  return { kind: 'stitch', stitch, panel: name };
 }

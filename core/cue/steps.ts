@@ -3,10 +3,10 @@ import { columnsTaken, type LaidCell, type LaidRow } from '../chart/laid';
 import { cellKey } from '../stitch/cells';
 import { cellFromOtherSide } from '../stitch/looks';
 import { runsOf, type Run } from '../stitch/runs';
-import { cellForHand, wordsOfCrossing, type Working } from '../stitch/working';
-import type { Cell, Depth, Hand, Hold, Lean } from '../stitch/types';
+import { cellForDirection, facedDirection, wordsOfCrossing, type Working } from '../stitch/working';
+import type { Cell, Depth, Hold, Lean, Stitch } from '../stitch/types';
 
-/** Columns of the row below that a step works, right edge first. */
+/** Columns of the row below that a step works, in working order by cell, right edge first inside a cell. */
 type Where = { readonly columns: readonly number[] };
 export type CrossingStep = Where & {
   readonly kind: 'crossing';
@@ -21,12 +21,36 @@ export type CrossingStep = Where & {
   /** Stitches on top and behind, seen from the RS. */
   readonly over: number;
   readonly under: number;
+  /** Where the stitch before it has left the yarn; null where that cannot be said. */
+  readonly yarn: Hold | null;
 };
-export type Step =
-  | (Where & { readonly kind: 'run'; readonly run: Run })
-  /** An increase, decrease or bobble, as seen from the side it is worked on; leans are already the hand's. */
-  | (Where & { readonly kind: 'special'; readonly cell: Cell; readonly count: number })
-  | CrossingStep;
+export type SpecialStep = Where & {
+  readonly kind: 'special';
+  /** An increase, decrease, bobble or bind-off, as seen from the side it is worked on, named for the way it is worked. */
+  readonly cell: Cell;
+  readonly count: number;
+  /** Bound off at the end of a row, where the yarn does not go on: it is cut. */
+  readonly cutsYarn?: true;
+  /**
+   * Bound off before something that wants its next stitch unworked, a crossing or a decrease: the last one is drawn over
+   * the next stitch as it is. Otherwise the next stitch is worked, and counts with what comes.
+   */
+  readonly overUnworked?: true;
+};
+export type RunStep = Where & { readonly kind: 'run'; readonly run: Run };
+export type Step = RunStep | SpecialStep | CrossingStep;
+
+/** One cell of the row, in working order. */
+export type Act = {
+  readonly at: LaidCell;
+  readonly step: Step;
+  /** Equal for acts that are done alike. */
+  readonly key: string;
+};
+
+/** Where a stitch leaves the yarn, and wants it. */
+export const yarnFor = (stitch: Stitch): Hold =>
+  stitch === 'knit' || stitch === 'knitTbl' || stitch === 'slipBehind' ? 'back' : 'front';
 
 function crossingStep(
   cell: Extract<Cell, { kind: 'crossing' }>,
@@ -52,44 +76,75 @@ function crossingStep(
     }),
     over: cell.over.length,
     under: cell.under.length,
+    yarn: null,
   };
 }
 
-/** Alike cells side by side, still growing. */
-type Open = { readonly seen: Cell; readonly columns: number[]; count: number };
-
-const alike = (a: Cell, b: Cell) =>
-  a.kind === 'stitch' && b.kind === 'stitch' ? a.stitch === b.stitch : cellKey(a) === cellKey(b);
-
-function closed({ seen, columns, count }: Open, hand: Hand): Step {
-  if (seen.kind === 'stitch') return { kind: 'run', run: { stitch: seen.stitch, count }, columns };
-  return { kind: 'special', cell: cellForHand(seen, hand), count, columns };
+const keys = new WeakMap<Cell, string>();
+function keyOf(cell: Cell): string {
+  const known = keys.get(cell) ?? cellKey(cell);
+  keys.set(cell, known);
+  return known;
 }
 
-/** The steps for some cells of a row. No-stitch cells are skipped. */
-export function stepsOf(row: LaidRow, cells: readonly LaidCell[], working: Working, hand: Hand): Step[] {
-  const steps: Step[] = [];
-  let open: Open | null = null;
-  const close = () => {
-    if (open) steps.push(closed(open, hand));
-    open = null;
-  };
-  const grow = (seen: Cell, columns: readonly number[]) => {
-    if (open && !alike(open.seen, seen)) close();
-    open ??= { seen, columns: [], count: 0 };
-    open.columns.push(...columns);
-    open.count += 1;
-  };
-  const inOrder = working.direction === 'rightToLeft' ? cells : [...cells].reverse();
-  for (const at of inOrder) {
-    if (at.cell.kind === 'noStitch') continue;
-    const columns = columnsTaken(row, at);
-    const seen = working.side === 'RS' ? at.cell : cellFromOtherSide(at.cell);
-    if (at.cell.kind === 'crossing') {
-      close();
-      steps.push(crossingStep(at.cell, columns, working));
-    } else grow(seen, columns);
+function stepOf(row: LaidRow, at: LaidCell, working: Working): Step {
+  const columns = columnsTaken(row, at);
+  if (at.cell.kind === 'crossing') return crossingStep(at.cell, columns, working);
+  const seen = working.side === 'RS' ? at.cell : cellFromOtherSide(at.cell);
+  if (seen.kind === 'stitch') return { kind: 'run', columns, run: { stitch: seen.stitch, count: 1 } };
+  return { kind: 'special', columns, cell: cellForDirection(seen, facedDirection(working)), count: 1 };
+}
+
+/** Cells that come in working order, one by one as things to do. No-stitch cells are skipped. */
+export function actsOf(row: LaidRow, cells: readonly LaidCell[], working: Working): Act[] {
+  return cells
+    .filter(({ cell }) => cell.kind !== 'noStitch')
+    .map((at) => ({ at, step: stepOf(row, at, working), key: keyOf(at.cell) }));
+}
+
+/** Where a step leaves the yarn; null where that depends on the knitter. */
+function yarnAfter(step: Step): Hold | null {
+  if (step.kind === 'run') return yarnFor(step.run.stitch);
+  if (step.kind === 'crossing') return yarnFor((step.held[step.held.length - 1] as Run).stitch);
+  return 'face' in step.cell ? yarnFor(step.cell.face) : null;
+}
+
+/** The acts of a whole row, each crossing told where the yarn is when she comes to it. */
+export function withYarn(acts: readonly Act[]): Act[] {
+  let yarn: Hold | null = null;
+  return acts.map((act) => {
+    const here = act.step.kind === 'crossing' ? { ...act, step: { ...act.step, yarn } } : act;
+    yarn = yarnAfter(act.step);
+    return here;
+  });
+}
+
+/** Alike acts side by side, at least one, as one step. */
+export const together = (acts: readonly Act[]): Step => {
+  const { step } = acts[0] as Act;
+  const columns: number[] = [];
+  for (const act of acts) for (const column of act.step.columns) columns.push(column);
+  if (step.kind === 'run')
+    return { kind: 'run', columns, run: { stitch: step.run.stitch, count: acts.length } };
+  return step.kind === 'special' ? { ...step, columns, count: acts.length } : step;
+};
+
+/** Alike acts side by side; crossings stay one by one. */
+export function alikeActs(acts: readonly Act[]): (readonly Act[])[] {
+  const groups: (readonly Act[])[] = [];
+  let from = 0;
+  for (let i = 1; i <= acts.length; i += 1) {
+    const { key, step } = acts[from] as Act;
+    if (step.kind !== 'crossing' && acts[i]?.key === key) continue;
+    groups.push(acts.slice(from, i));
+    from = i;
   }
-  close();
-  return steps;
+  return groups;
 }
+
+/** Alike acts side by side merged. */
+export const mergeActs = (acts: readonly Act[]): Step[] => alikeActs(acts).map(together);
+
+/** The steps for some cells of a row, which come from the right edge. */
+export const stepsOf = (row: LaidRow, cells: readonly LaidCell[], working: Working): Step[] =>
+  mergeActs(actsOf(row, working.direction === 'rightToLeft' ? cells : cells.toReversed(), working));

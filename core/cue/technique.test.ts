@@ -4,38 +4,37 @@ import { crossings } from '../testing/arbitrary';
 import { crossingFromOtherSide } from '../stitch/looks';
 import type { Run } from '../stitch/runs';
 import { wordsOfCrossing, type Working } from '../stitch/working';
-import type { Crossing, Hand, Stitch } from '../stitch/types';
+import type { Crossing, Stitch } from '../stitch/types';
 import { framesOf } from './frames';
 import { stepsOf, type CrossingStep } from './steps';
 import { canWork, movesOf, WAYS, wayFor, type Move, type Way } from './technique';
 import { layRow } from '../chart/laid';
 
-const WORKINGS: readonly (Working & { hand: Hand })[] = [
-  { side: 'RS', direction: 'rightToLeft', hand: 'right' },
-  { side: 'WS', direction: 'leftToRight', hand: 'right' },
-  { side: 'RS', direction: 'leftToRight', hand: 'left' },
-  { side: 'WS', direction: 'rightToLeft', hand: 'left' },
+const WORKINGS: readonly Working[] = [
+  { side: 'RS', direction: 'rightToLeft' },
+  { side: 'WS', direction: 'leftToRight' },
+  { side: 'RS', direction: 'leftToRight' },
+  { side: 'WS', direction: 'rightToLeft' },
 ];
-const stepFor = (crossing: Crossing, working: Working, hand: Hand) => {
+const stepFor = (crossing: Crossing, working: Working) => {
   const row = layRow([crossing]);
-  return stepsOf(row, row.cells, working, hand)[0] as CrossingStep;
+  return stepsOf(row, row.cells, working)[0] as CrossingStep;
 };
 const spread = (runs: readonly Run[]): Stitch[] =>
   runs.flatMap(({ stitch, count }) => Array.from({ length: count }, () => stitch));
-const workOf = (moves: readonly Move[]) =>
-  spread(moves.flatMap((move) => (move.do === 'work' || move.do === 'workSecond' ? [move.run] : [])));
+const workOf = (moves: readonly Move[]) => spread(moves.flatMap((move) => ('run' in move ? [move.run] : [])));
 
 const k2 = ['knit', 'knit'] as const;
 const C4B: Crossing = { kind: 'crossing', lean: 'right', over: [...k2], under: [...k2] };
 const T3B: Crossing = { kind: 'crossing', lean: 'right', over: [...k2], under: ['purl'] };
 const TWIST_LEFT: Crossing = { kind: 'crossing', lean: 'left', over: ['knit'], under: ['purl'] };
-const RIGHT_HANDED = WORKINGS[0] as Working & { hand: Hand };
+const RIGHT_HANDED = WORKINGS[0] as Working;
 
 describe('the ways to work a crossing', () => {
   it.each(WAYS)('%s: every stitch once, held group last, in crossed order on the taking needle', (way) =>
     fc.assert(
-      fc.property(crossings, fc.constantFrom(...WORKINGS), (crossing, { hand, ...working }) => {
-        const step = stepFor(crossing, working, hand);
+      fc.property(crossings, fc.constantFrom(...WORKINGS), (crossing, working) => {
+        const step = stepFor(crossing, working);
         fc.pre(canWork(step, way));
         const moves = movesOf(step, way);
         const words = wordsOfCrossing(crossing, working);
@@ -54,7 +53,7 @@ describe('the ways to work a crossing', () => {
   it('a frame never loses or doubles a stitch', () =>
     fc.assert(
       fc.property(crossings, fc.constantFrom(...WAYS), (crossing, wished) => {
-        const step = stepFor(crossing, RIGHT_HANDED, 'right');
+        const step = stepFor(crossing, RIGHT_HANDED);
         const all = step.heldCount + step.thenCount + (step.centre?.count ?? 0);
         for (const frame of framesOf(step, movesOf(step, wayFor(step, wished)))) {
           const loops = [frame.feeding, frame.taking, ...frame.waiting.map((one) => one.loops)].flat();
@@ -64,7 +63,7 @@ describe('the ways to work a crossing', () => {
       }),
     ));
 
-  const say = (crossing: Crossing, way: Way) => movesOf(stepFor(crossing, RIGHT_HANDED, 'right'), way);
+  const say = (crossing: Crossing, way: Way) => movesOf(stepFor(crossing, RIGHT_HANDED), way);
   // Each of these is common practice, no published source.
   it('reorder: for a right lean the needle goes in front into the far group, the near one is caught behind', () =>
     expect(say(C4B, 'reorder').slice(0, 3)).toEqual([
@@ -84,22 +83,39 @@ describe('the ways to work a crossing', () => {
     expect(say(TWIST_LEFT, 'secondFirst')).toEqual([
       { do: 'workSecond', run: { stitch: 'purl', count: 1 }, passing: 'back' },
       { do: 'yarn', to: 'back' },
-      { do: 'work', run: { stitch: 'knit', count: 1 }, from: 'feeding' },
+      { do: 'workFirst', run: { stitch: 'knit', count: 1 } },
       { do: 'dropBoth' },
     ]));
+  it('second stitch first leaves both on the needle until both are worked', () => {
+    const step = stepFor(TWIST_LEFT, RIGHT_HANDED);
+    const frames = framesOf(step, movesOf(step, 'secondFirst'));
+    expect(frames.map(({ feeding }) => feeding.filter(({ worked }) => worked).length)).toEqual([
+      0, 1, 1, 2, 0,
+    ]);
+    expect(frames.map(({ taking }) => taking.length)).toEqual([0, 0, 0, 0, 2]);
+    expect(frames.map(({ yarn }) => yarn)).toEqual(['front', 'front', 'back', 'back', 'back']);
+  });
+  it('put in order first, the far group lies in its own order on the other needle: the farthest at the tip', () => {
+    const step = stepFor(C4B, RIGHT_HANDED);
+    const [, taken, , back] = framesOf(step, movesOf(step, 'reorder'));
+    expect([taken?.taking.map(({ id }) => id), back?.feeding.map(({ id }) => id)]).toEqual([
+      [3, 2],
+      [2, 3, 0, 1],
+    ]);
+  });
   it.each(['cableNeedle', 'marker', 'reorder', 'slipBack', 'hangFree'] as const)(
     'knit over purl has the yarn move between the groups (%s)',
     (way) => expect(say(T3B, way).filter((move) => move.do === 'yarn')).toEqual([{ do: 'yarn', to: 'front' }]),
   ); // prettier-ignore
   it('the hold says the same from either side: what was in front is in front again for its own other side', () => {
     const ws = WORKINGS[1] as Working;
-    expect(stepFor(crossingFromOtherSide(crossingFromOtherSide(C4B)), ws, 'right').hold).toBe('back');
+    expect(stepFor(crossingFromOtherSide(crossingFromOtherSide(C4B)), ws).hold).toBe('back');
   });
   it('only one over one can be worked second stitch first; a middle group wants something to wait on', () => {
     const centred: Crossing = { ...C4B, centre: { stitches: ['purl'], depth: 'below' } };
-    const can = (crossing: Crossing) => WAYS.filter((way) => canWork(stepFor(crossing, RIGHT_HANDED, 'right'), way));
+    const can = (crossing: Crossing) => WAYS.filter((way) => canWork(stepFor(crossing, RIGHT_HANDED), way));
     expect([can(C4B).includes('secondFirst'), can(TWIST_LEFT).includes('secondFirst')]).toEqual([false, true]);
     expect(can(centred)).toEqual(['cableNeedle', 'marker', 'hangFree']);
-    expect(wayFor(stepFor(centred, RIGHT_HANDED, 'right'), 'reorder')).toBe('cableNeedle');
+    expect(wayFor(stepFor(centred, RIGHT_HANDED), 'reorder')).toBe('cableNeedle');
   }); // prettier-ignore
 });

@@ -4,15 +4,16 @@
  * Common practice, no published source. Needles are named by what they do (`feeding` holds what is still to be worked,
  * `taking` what has been), so that one table serves either hand. `where` and `passing` are as seen by the knitter.
  */
+import { isSlip } from '../stitch/looks';
 import type { Run } from '../stitch/runs';
-import type { Depth, Face, Hold, Stitch } from '../stitch/types';
-import type { CrossingStep } from './steps';
+import type { Depth, Hold } from '../stitch/types';
+import { yarnFor, type CrossingStep } from './steps';
 
 export const WAYS = ['cableNeedle', 'marker', 'reorder', 'slipBack', 'secondFirst', 'hangFree'] as const;
 export type Way = (typeof WAYS)[number];
 
 /** What holds a group that waits. */
-export type Holder = 'cableNeedle' | 'secondNeedle' | 'marker' | 'secondMarker' | 'air';
+export type Holder = 'cableNeedle' | 'secondNeedle' | 'marker' | 'secondMarker' | 'air' | 'secondAir';
 export type Move =
   | { readonly do: 'hold'; readonly count: number; readonly where: Depth | Hold; readonly on: Holder }
   | { readonly do: 'work'; readonly run: Run; readonly from: 'feeding' | Holder }
@@ -30,30 +31,35 @@ export type Move =
   | { readonly do: 'reachBack'; readonly count: number; readonly where: Hold }
   /** Pinched, the taking needle slides out of both groups; the worked one is caught again. */
   | { readonly do: 'slideOut'; readonly waiting: number; readonly worked: number }
-  /** Worked while it still stays on the needle. */
+  /** Worked while both still stay on the needle: the second stitch, then the first. */
   | { readonly do: 'workSecond'; readonly run: Run; readonly passing: Hold }
+  | { readonly do: 'workFirst'; readonly run: Run }
   | { readonly do: 'dropBoth' };
 
 const OTHER: Readonly<Record<Hold, Hold>> = { front: 'back', back: 'front' };
 
-const faceOf = (stitch: Stitch): Face | null =>
-  stitch.startsWith('slip') ? null : stitch === 'knit' || stitch === 'knitTbl' ? 'knit' : 'purl';
-const yarnFor = (face: Face): Hold => (face === 'knit' ? 'back' : 'front');
+type WorkMove = Extract<Move, { readonly run: Run }>;
+const isWork = (move: Move): move is WorkMove => 'run' in move;
 
-/** Yarn moves between knits and purls, wherever they are: the usual slip in knit over purl. */
-function withYarn(moves: readonly Move[]): Move[] {
-  let yarn: Hold | null = null;
-  return moves.flatMap((move): Move[] => {
-    if (move.do !== 'work' && move.do !== 'workSecond') return [move];
-    const face = faceOf(move.run.stitch);
-    const to = face && yarnFor(face);
-    const moved = to !== null && yarn !== null && yarn !== to;
-    yarn = to ?? yarn;
-    return moved ? [{ do: 'yarn', to: to as Hold }, move] : [move];
+/**
+ * Yarn moves between knits, purls and slips, wherever they are: the usual slip in knit over purl. What the first group
+ * needs is seen to before the crossing begins, while nothing hangs in the way.
+ */
+function withYarn(moves: readonly Move[], before: Hold | null): Move[] {
+  const first = moves.find(isWork);
+  const needs = first ? yarnFor(first.run.stitch) : null;
+  let yarn = needs;
+  const told = moves.flatMap((move): Move[] => {
+    if (!isWork(move)) return [move];
+    const to = yarnFor(move.run.stitch);
+    const moved = yarn !== to;
+    yarn = to;
+    return moved ? [{ do: 'yarn', to }, move] : [move];
   });
+  return needs && before && needs !== before ? [{ do: 'yarn', to: needs }, ...told] : told;
 }
 
-const slipped = (runs: readonly Run[]) => runs.some(({ stitch }) => faceOf(stitch) === null);
+const slipped = (runs: readonly Run[]) => runs.some(({ stitch }) => isSlip(stitch));
 
 /** Whether a way can make this crossing at all. */
 export function canWork(step: CrossingStep, way: Way): boolean {
@@ -68,13 +74,13 @@ export function canWork(step: CrossingStep, way: Way): boolean {
 export const wayFor = (step: CrossingStep, wished: Way): Way =>
   canWork(step, wished) ? wished : 'cableNeedle';
 
-const works = (runs: readonly Run[], from: 'feeding' | Holder): Move[] =>
+const workAll = (runs: readonly Run[], from: 'feeding' | Holder): Move[] =>
   runs.map((run) => ({ do: 'work', run, from }));
 
 const HOLDERS = {
   cableNeedle: ['cableNeedle', 'secondNeedle'],
   marker: ['marker', 'secondMarker'],
-  hangFree: ['air', 'air'],
+  hangFree: ['air', 'secondAir'],
 } as const;
 
 /** Off a cable needle the held group is worked as it waits; off anything else it goes back first. */
@@ -82,11 +88,13 @@ function byHolding(step: CrossingStep, way: 'cableNeedle' | 'marker' | 'hangFree
   const { hold, heldCount, held, then, centre } = step;
   const [on, second] = HOLDERS[way];
   const group = (runs: readonly Run[], count: number, from: Holder): Move[] =>
-    way === 'cableNeedle' ? works(runs, from) : [{ do: 'putBack', count, from }, ...works(runs, 'feeding')];
+    way === 'cableNeedle'
+      ? workAll(runs, from)
+      : [{ do: 'putBack', count, from }, ...workAll(runs, 'feeding')];
   return [
     { do: 'hold', count: heldCount, where: hold, on },
     ...(centre ? [{ do: 'hold', count: centre.count, where: centre.depth, on: second } satisfies Move] : []),
-    ...works(then, 'feeding'),
+    ...workAll(then, 'feeding'),
     ...(centre ? group(centre.runs, centre.count, second) : []),
     ...group(held, heldCount, on),
   ];
@@ -104,25 +112,25 @@ function movesFor(step: CrossingStep, way: Way): Move[] {
         { do: 'takeFar', count: thenCount, passing: OTHER[hold], free: heldCount },
         { do: 'catchNear', count: heldCount, where: hold },
         { do: 'putFarBack', count: thenCount },
-        ...works(then, 'feeding'),
-        ...works(held, 'feeding'),
+        ...workAll(then, 'feeding'),
+        ...workAll(held, 'feeding'),
       ];
     case 'slipBack':
       return [
         { do: 'slip', count: heldCount },
-        ...works(then, 'feeding'),
+        ...workAll(then, 'feeding'),
         { do: 'reachBack', count: heldCount, where: hold },
         { do: 'slideOut', waiting: heldCount, worked: thenCount },
-        ...works(held, 'feeding'),
+        ...workAll(held, 'feeding'),
       ];
     case 'secondFirst':
       return [
         { do: 'workSecond', run: then[0] as Run, passing: OTHER[hold] },
-        ...works(held, 'feeding'),
+        { do: 'workFirst', run: held[0] as Run },
         { do: 'dropBoth' },
       ];
   }
 }
 
 /** Moves in order; the way is taken as it is, see {@link wayFor}. */
-export const movesOf = (step: CrossingStep, way: Way): Move[] => withYarn(movesFor(step, way));
+export const movesOf = (step: CrossingStep, way: Way): Move[] => withYarn(movesFor(step, way), step.yarn);

@@ -120,7 +120,7 @@ it('is refused, or fits row by row', () => {
         if (t !== laid.takes || g !== laid.gives || laid.takes !== before || laid.gives < 1)
           wrong.push([any, row]);
         cueFor(sheet, row, 'left');
-        noticesOf(sheet, row);
+        noticesOf(sheet, row, 'left');
         before = laid.gives;
       }
       for (const { id } of sheet.plan.sections[0]?.panels ?? []) nextCrossing(sheet, id, 1);

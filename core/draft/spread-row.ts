@@ -139,7 +139,10 @@ function cellsOf(
     if (draft.does === 'increase') {
       cells.push({ kind: 'increase', how: 'make', lean, face: above[place + i] ?? 'knit' });
     } else {
-      cells.push({ kind: 'decrease', of: 2, lean: lean === 'left' ? 'right' : 'left', face: 'knit' });
+      // Two purls are purled together, so that the ground goes on.
+      const purls = [0, 1].every((i) => below[column + i] === 'purl') && draft.ground === 'presented';
+      const face = purls ? 'purl' : 'knit';
+      cells.push({ kind: 'decrease', of: 2, lean: lean === 'left' ? 'right' : 'left', face });
       column += 2;
     }
   });

@@ -71,8 +71,8 @@ export class RollingFabric {
       for (const row of map.keys()) if (row < below) map.delete(row);
   }
 
-  /** Rows `first` to `last`, both shown. */
-  show(first: number, last: number): Rolled {
+  /** Rows `first` to `last`, both shown; the panels are those of the row in hand, whatever comes after it. */
+  show(first: number, last: number, inHand = last): Rolled {
     const reach = Math.min(this.last, last + ROWS_ABOVE);
     const frames = panelFrames(this.rowsBetween(first, reach));
     if (!this.fabric || frames.key !== this.key || first < this.lowest || first > this.top + 1)
@@ -92,7 +92,7 @@ export class RollingFabric {
       lastRow: last,
       rows,
       edgeOf: (row: number) => fabric.edgeOf(row),
-      bands: fabric.bandsOf(this.row(last)),
+      bands: fabric.bandsOf(this.row(inHand)),
       xOf: fabric.xOf,
       yOf: (row: number) => (row - first + 1) * ROW_HEIGHT,
     };

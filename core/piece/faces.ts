@@ -1,12 +1,6 @@
 /** What the loops on the needle show: the faces that a finished row leaves, slipped stitches followed down. */
-import {
-  columnLinks,
-  columnsGiven,
-  columnsTaken,
-  cellGiving,
-  type LaidCell,
-  type LaidRow,
-} from '../chart/laid';
+import { columnLinks, columnsGiven, cellGiving, type LaidCell, type LaidRow } from '../chart/laid';
+import { stitchesAfter } from '../stitch/cells';
 import { faceOfStitch, isSlip, looksOf } from '../stitch/looks';
 import type { Cell, Face } from '../stitch/types';
 import { made, type Worksheet } from './worksheet';
@@ -31,11 +25,16 @@ class Loops {
     const laid = this.laid(row);
     const at = cellGiving(laid, column);
     if (!at) return 'knit';
-    const below = columnsTaken(laid, at);
     const index = columnsGiven(laid, at).indexOf(column);
-    const looks = looksOf(at.cell, []);
-    const slipped = at.cell.kind === 'stitch' && isSlip(at.cell.stitch);
-    return slipped ? this.face(row - 1, below[0] as number, depth + 1) : (looks[index] as Face);
+    const stitch =
+      at.cell.kind === 'crossing'
+        ? stitchesAfter(at.cell)[index]?.stitch
+        : at.cell.kind === 'stitch'
+          ? at.cell.stitch
+          : null;
+    if (!stitch || !isSlip(stitch)) return looksOf(at.cell, [])[index] as Face;
+    const link = columnLinks(laid, at).find(([, given]) => given === column);
+    return this.face(row - 1, link?.[0] ?? 0, depth + 1);
   }
 
   faces(row: number): Face[] {
@@ -60,7 +59,7 @@ class Loops {
   }
 
   private needsBelow(cell: Cell): boolean {
-    return cell.kind === 'crossing' && [...cell.over, ...cell.under].some(isSlip);
+    return cell.kind === 'crossing' && stitchesAfter(cell).some(({ stitch }) => isSlip(stitch));
   }
 }
 

@@ -51,10 +51,11 @@ function shiftOf(live: Live): number {
 
 /** From wales to columns of the needle. */
 function onNeedle(cells: readonly LineUpCell[], before: Live, after: Live): LineUpCell[] {
-  return cells.map((at) => ({
-    ...at,
-    taken: indexOfWale(before, at.taken),
-    given: indexOfWale(after, at.given),
+  return cells.map(({ cell, panel, taken, given }) => ({
+    cell,
+    panel,
+    taken: indexOfWale(before, taken),
+    given: indexOfWale(after, given),
   }));
 }
 
@@ -89,11 +90,15 @@ export function cutLineUp(
   const { before, after, acts } = shapeIn(shape, sectionRow);
   const shift = { width: shape.width, taken: shiftOf(before), given: shiftOf(after) };
   if (acts.length === 0 && isFull(before, shape.width)) return { ...full, lineUp: shift };
-  const all = full.panels.flatMap(({ cells }, panel) => cells.map((at): LineUpCell => ({ ...at, panel })));
+  const all = full.panels.flatMap(({ cells }, panel) =>
+    cells.map(({ cell, taken, given }): LineUpCell => ({ cell, taken, given, panel })),
+  );
   const { cells, cut } = cutRow(all, before, after, acts, section.lacking ?? 'plain');
   const placed = onNeedle(cells, before, after);
+  const byPanel = full.panels.map((): LineUpCell[] => []);
+  for (const at of placed) byPanel[at.panel]?.push(at);
   const panels = full.panels.flatMap((panel, p) => {
-    const own = placed.filter((at) => at.panel === p);
+    const own = byPanel[p] as LineUpCell[];
     return own.length > 0 ? [panelOf(panel, own, before)] : [];
   });
   const counted = (of: (panel: PanelRow) => number) => panels.reduce((sum, panel) => sum + of(panel), 0);

@@ -8,6 +8,7 @@ import { uncrossed } from './deviation';
 import { crossesIn, crossingsOf } from './crossings';
 import { roundStart } from './marker';
 import { lastCrossing, nextCrossing } from './schedule';
+import type { Plan } from './plan';
 import { castOnCount, charted, checkPlan, made, sideOf, workingOf } from './worksheet';
 
 /** A panel of `interval` rows that crosses in its row `at`. */
@@ -212,7 +213,7 @@ describe('a crossing over the join of the round (hard case 1)', () => {
     'with %i repeats the marker moves by two, once, and every stitch is worked once in every round',
     (n) => {
       const sheet = sheetOf([{ rows: 40, panels: [{ chart: ring, repeats: n }] }], { construction: 'round' });
-      expect([1, 2, 3, 4, 7, 39].map((row) => roundStart(sheet, row))).toEqual([
+      expect([1, 2, 3, 4, 7, 39].map((row) => roundStart(sheet, row, 'rightToLeft'))).toEqual([
       { start: 0, moved: 0 }, { start: 0, moved: 0 }, { start: 2, moved: 2 }, { start: 2, moved: 0 }, { start: 2, moved: 0 }, { start: 2, moved: 0 },
     ]); // prettier-ignore
       for (let row = 1; row <= 8; row += 1) {
@@ -227,6 +228,25 @@ describe('a crossing over the join of the round (hard case 1)', () => {
 
 describe('plans that cannot be knitted', () => {
   const panel = { chart: 'rope-4' };
+  // Make 1 lifts the strand between two stitches; common practice, no published source.
+  it('make 1 before the first or after the last stitch, where there is no strand', () => {
+    const rows = (row: string) => [
+      {
+        rows: 1,
+        panels: [
+          { chart: chartFrom(`Set-up row (RS): ${row}.\nRow 1 (WS): purl.\nRow 2: knit.`), withSetUp: true },
+        ],
+      },
+    ];
+    const check = (row: string, more: Partial<Plan> = {}) => checkPlan(planOf(rows(row), more));
+    const strand = { code: 'no-strand', row: 1, section: 0 };
+    expect([check('m1l, k4'), check('k4, m1r')].map((it) => it.ok || it.error)).toEqual([[strand], [strand]]);
+    expect([
+      check('k1, m1l, k3').ok,
+      check('k4, yo').ok,
+      check('m1l, k4', { construction: 'round' }).ok,
+    ]).toEqual([true, true, true]);
+  });
   it.each([
     ['no sections', planOf([]), { code: 'no-sections' }],
     ['no panels', planOf([{ rows: 8, panels: [] }]), { code: 'no-panels', section: 0 }],

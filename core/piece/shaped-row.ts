@@ -103,7 +103,9 @@ class Cutter {
 
   private isWhole(at: LineUpCell): boolean {
     const [t, g] = [at.taken + takes(at.cell), at.given + gives(at.cell)];
-    return this.calm.some(([from, to]) => at.taken >= from && at.given >= from && t <= to && g <= to);
+    for (const [from, to] of this.calm)
+      if (at.taken >= from && at.given >= from && t <= to && g <= to) return true;
+    return false;
   }
 
   add(at: LineUpCell) {

@@ -71,8 +71,14 @@ export function waleAt(live: Live, index: number): number {
   throw new RangeError(`no stitch ${index} of ${countLive(live)}`);
 }
 /** How many live stitches lie to the right of a wale. */
-export const indexOfWale = (live: Live, wale: number) =>
-  live.reduce((sum, [from, to]) => sum + Math.max(0, Math.min(to, wale) - from), 0);
+export function indexOfWale(live: Live, wale: number): number {
+  let index = 0;
+  for (const [from, to] of live) {
+    if (wale <= from) break;
+    index += Math.min(to, wale) - from;
+  }
+  return index;
+}
 
 const without = (live: Live, wale: number): Live =>
   live.flatMap(([from, to]) =>

@@ -4,17 +4,25 @@
  */
 import { err, ok, type Result } from '../result';
 import { patternPosition, pieceRow, type PieceRow } from '../indices';
-import { countFor, takesForm } from '../chart/row';
+import { countFor, expandRow, takesForm } from '../chart/row';
 import { rowAt, type Chart } from '../chart/chart';
-import type { Direction, Hand, Side } from '../stitch/types';
+import type { Cell, Direction, Hand, Side } from '../stitch/types';
 import { directionOf, oppositeDirection, type Working } from '../stitch/working';
 import { applyDeviations, type Deviation } from './deviation';
 import { cutLineUp, layLastRow, layLineUp, repeatsToFill } from './line-up';
 import { spansForOnce, workedOnce, type Once } from './once';
 import { resolveShapes } from './shapes';
-import type { SectionShape } from './shaping';
+import { rowsOfShaping, type SectionShape, type ShapingAct } from './shaping';
 import type { WorkRow } from './work-row';
-import { checkShape, LIMITS, plannedRows, type Plan, type PlanProblem, type Section } from './plan';
+import {
+  checkShape,
+  LIMITS,
+  plannedRows,
+  type PanelPlan,
+  type Plan,
+  type PlanProblem,
+  type Section,
+} from './plan';
 import {
   indexAt,
   positionIn,
@@ -272,6 +280,27 @@ export function seamBefore(sheet: Worksheet, section: number): { has: number; ne
   return has === needs ? null : { has, needs };
 }
 
+/** The first row of a section, turned or worked to and fro, that would make a stitch before its first or after its last one. */
+function rowWithoutStrand({ plan }: Worksheet, section: Section): number | null {
+  if (plan.construction === 'round') return null;
+  const atEdge = (section.shaping ?? []).filter(
+    ({ place, act }) => place.kind === 'edge' && place.inset === 0 && isMake(act),
+  );
+  if (atEdge.length > 0) return Math.min(...atEdge.flatMap(rowsOfShaping));
+  const [first, last] = [section.panels[0], section.panels[section.panels.length - 1]];
+  const madeIn = (panel: PanelPlan | undefined, pick: (cells: readonly Cell[]) => Cell | undefined) => {
+    const chart = panel && plan.charts[panel.chart];
+    const rows = chart ? [...chart.setUp, ...chart.rows] : [];
+    const index = rows.findIndex((row) =>
+      isMake(pick(worked(expandRow(row, Math.min(2, panel?.repeats ?? 1))))),
+    );
+    return index < 0 ? null : index + 1;
+  };
+  return madeIn(first, (cells) => cells[0]) ?? madeIn(last, (cells) => cells[cells.length - 1]);
+}
+const isMake = (cell: Cell | ShapingAct | undefined) => cell?.kind === 'increase' && cell.how === 'make';
+const worked = (cells: readonly Cell[]) => cells.filter(({ kind }) => kind !== 'noStitch');
+
 /** Checks a plan whole: its shape, its size, and that each section's first row fits on the row before it. */
 export function checkPlan(plan: Plan): Result<Worksheet, readonly PlanProblem[]> {
   const sound = checkShape(plan);
@@ -289,6 +318,10 @@ export function checkPlan(plan: Plan): Result<Worksheet, readonly PlanProblem[]>
   plan.sections.forEach((_, section) => {
     const seam = problems.length > 0 ? null : seamBefore(sheet, section);
     if (seam) problems.push({ code: 'seam-differs', ...seam, section });
+  });
+  plan.sections.forEach((it, section) => {
+    const row = rowWithoutStrand(sheet, it);
+    if (row !== null) problems.push({ code: 'no-strand', row, section });
   });
   plan.sections.forEach((_, section) => {
     const problem = problems.length > 0 ? null : checkLastRow(sheet, section);

@@ -6,8 +6,9 @@ import { lastCrossing } from '../piece/schedule';
 import { crossingsOf, type CrossingAt } from '../piece/crossings';
 import { made, type Worksheet } from '../piece/worksheet';
 import type { PanelRow, WorkRow } from '../piece/work-row';
-import { cellGiving, columnLinks, strandUp } from '../chart/laid';
-import { isSlipped } from '../stitch/looks';
+import { cellGiving, columnLinks, columnsGiven, strandUp } from '../chart/laid';
+import { isSlip, isSlipped, looksOf } from '../stitch/looks';
+import type { Face } from '../stitch/types';
 import { stitchesAfter } from '../stitch/cells';
 import { pieceRow, type PieceRow } from '../indices';
 
@@ -19,8 +20,11 @@ export const inSchool = (n: number, school: School) =>
   n - (school.loopCounts ? 0 : 1) - (school.crossingRowIsOne ? 0 : 1);
 
 export type Anchor = {
-  readonly kind: 'lifeline' | 'marker' | 'castOn' | 'sectionStart' | 'twist';
+  readonly kind:
+    'lifeline' | 'marker' | 'pin' | 'colour' | 'ridge' | 'castOn' | 'sectionStart' | 'twist' | 'crossing';
   readonly row: PieceRow;
+  /** The panel beside this one in whose crossing it is seen. */
+  readonly panel?: string;
 };
 export type Count =
   | {
@@ -30,12 +34,15 @@ export type Count =
       readonly n: number;
       /** The same in the knitter's school. */
       readonly counted: number;
-      /** What stands in the column to count in. */
-      readonly seen: 'V' | 'bump';
-      /** In a column that was slipped: the tall Vs that stand for the n rows; null in an ordinary one. */
+      /** What stands in the column to count in; `stitch` where it is now the one and now the other. */
+      readonly seen: 'V' | 'bump' | 'stitch';
+      /** In a column that was slipped: the tall Vs that her school counts; null in an ordinary one. */
       readonly tall: number | null;
       /** The column to count in, in the crossing row and after every later row. */
       readonly columns: readonly number[];
+      /** Which of them her school counts: indices, the last one excluded. */
+      readonly from: number;
+      readonly to: number;
     }
   | {
       readonly kind: 'noHole';
@@ -43,30 +50,41 @@ export type Count =
       /** Rows finished since the anchor. */ readonly rows: number;
     };
 
+/** Nobody counts more rows than about these without losing them. */
+export const MOST_TO_COUNT = 12;
+
 const isTwist = (at: CrossingAt) => stitchesAfter(at.cell).length <= 2;
 
 type Candidate = {
   readonly columns: readonly number[];
+  /** Rows in which the column was worked, not slipped. */
   readonly worked: number;
-  readonly face: 'V' | 'bump';
+  readonly seen: 'V' | 'bump' | 'stitch';
 };
+
+/** The face that a row leaves in a column, seen from the RS; null where it was slipped. */
+function faceIn({ laid }: WorkRow, column: number): Face | null {
+  const at = cellGiving(laid, column);
+  if (!at || isSlipped(at.cell)) return null;
+  const index = columnsGiven(laid, at).indexOf(column);
+  if (at.cell.kind === 'crossing' && isSlip(stitchesAfter(at.cell)[index]?.stitch ?? 'knit')) return null;
+  return looksOf(at.cell, [])[index] ?? null;
+}
 
 function follow(rows: readonly WorkRow[], start: number): Candidate {
   const laid = rows.map((row) => row.laid);
   const columns = [start, ...strandUp(laid.slice(1), start)];
-  const cells = columns.map((column, i) => cellGiving(laid[i] as WorkRow['laid'], column)?.cell);
-  const worked = cells.filter((cell) => cell && !isSlipped(cell)).length;
-  const last = cells.findLast((cell) => cell && !isSlipped(cell));
-  const purled = last?.kind === 'stitch' && last.stitch.startsWith('purl');
-  return { columns, worked, face: purled ? 'bump' : 'V' };
+  const faces = columns.flatMap((column, i) => faceIn(rows[i] as WorkRow, column) ?? []);
+  const [first] = faces;
+  const seen = faces.some((face) => face !== first) ? 'stitch' : first === 'purl' ? 'bump' : 'V';
+  return { columns, worked: faces.length, seen };
 }
 
-/** The best column from a crossing up: on top, never slipped if there is one such; else the first on top. */
+/** The best column from a crossing up: on top, never slipped and all of Vs if there is one such; else the next best. */
 function bestColumn(rows: readonly WorkRow[], crossing: CrossingAt): Candidate {
   const first = rows[0] as WorkRow;
   const order = stitchesAfter(crossing.cell).map(({ group }, i) => ({ group, i }));
-  const columns = columnLinks(first.laid, crossing);
-  const given = new Set(columns.map(([, g]) => g));
+  const given = new Set(columnLinks(first.laid, crossing).map(([, g]) => g));
   const candidates = [
     ...order.filter(({ group }) => group === 'over'),
     ...order.filter(({ group }) => group !== 'over'),
@@ -74,11 +92,20 @@ function bestColumn(rows: readonly WorkRow[], crossing: CrossingAt): Candidate {
     .map(({ i }) => (crossing.given + i) % first.laid.gives)
     .filter((column) => given.has(column))
     .map((column) => follow(rows, column));
-  return candidates.find(({ worked }) => worked === rows.length) ?? (candidates[0] as Candidate);
+  const unslipped = candidates.filter(({ worked }) => worked === rows.length);
+  return (
+    unslipped.find(({ seen }) => seen === 'V') ??
+    unslipped.find(({ seen }) => seen === 'bump') ??
+    unslipped[0] ??
+    (candidates[0] as Candidate)
+  );
 }
 
-/** What hangs in the work: lifelines through a whole row, markers and pins in this panel. */
-export type Hung = readonly { readonly kind: 'lifeline' | 'marker'; readonly row: number }[];
+/** What hangs in the work or shows in it: through a whole row, or in this panel. */
+export type Hung = readonly {
+  readonly kind: 'lifeline' | 'marker' | 'pin' | 'colour';
+  readonly row: number;
+}[];
 
 function topmost(hung: Hung, upTo: number): Anchor | null {
   const below = hung.filter(({ row }) => row <= upTo).sort((a, b) => b.row - a.row);
@@ -86,8 +113,7 @@ function topmost(hung: Hung, upTo: number): Anchor | null {
 }
 
 /** The first piece row of the stretch of sections that the panel has run through without a break, up to `row`. */
-function anchorFor(sheet: Worksheet, panel: string, row: number, hung: Hung): Anchor {
-  const highest = topmost(hung, row);
+function startFor(sheet: Worksheet, panel: string, row: number): Anchor {
   let section = sheet.firstRows.findLastIndex((first) => first <= Math.max(1, row));
   while (
     section > 0 &&
@@ -95,13 +121,51 @@ function anchorFor(sheet: Worksheet, panel: string, row: number, hung: Hung): An
   )
     section -= 1;
   const start = (sheet.firstRows[Math.max(0, section)] ?? 1) - 1;
-  if (highest && highest.row > start) return highest;
   return { kind: start === 0 ? 'castOn' : 'sectionStart', row: pieceRow(start) };
 }
 
+/** A row of the panel that is all bumps between rows that are not: a ridge, seen at once. */
+function ridgeNear(sheet: Worksheet, panelId: string, done: number): Anchor | null {
+  const bumps = (row: number) => {
+    const panel = row < 1 ? undefined : made(sheet, row).panels.find((one) => one.panel.id === panelId);
+    const cells = panel?.cells.filter(({ cell }) => cell.kind !== 'noStitch') ?? [];
+    return cells.length > 0 && cells.every(({ cell }) => looksOf(cell, []).every((face) => face === 'purl'));
+  };
+  for (let row = done - 1; row > Math.max(1, done - MOST_TO_COUNT); row -= 1)
+    if (bumps(row) && !bumps(row + 1) && !bumps(row - 1)) return { kind: 'ridge', row: pieceRow(row) };
+  return null;
+}
+
+/** The last crossing of a panel beside this one: in that row the fabric shows a hole after all. */
+function besideNear(sheet: Worksheet, panelId: string, done: number): Anchor | null {
+  const found = made(sheet, done).panels.flatMap(({ panel }): Anchor[] => {
+    const row = panel.edge || panel.id === panelId ? null : lastCrossing(sheet, panel.id, done);
+    return row === null ? [] : [{ kind: 'crossing', row, panel: panel.name }];
+  });
+  return found.sort((a, b) => b.row - a.row)[0] ?? null;
+}
+
+const nearest = (anchors: readonly (Anchor | null)[]): Anchor | null =>
+  anchors.reduce((a, b) => (b && (!a || b.row > a.row) ? b : a), null);
+
+/** Counts from the nearest of what is known; where that is too far, from whatever else the fabric shows nearer by. */
+function countFrom(
+  sheet: Worksheet,
+  panelId: string,
+  done: number,
+  anchors: readonly (Anchor | null)[],
+): Count {
+  const own = nearest(anchors) ?? { kind: 'castOn', row: pieceRow(0) };
+  const isFar = done - own.row > MOST_TO_COUNT;
+  const near =
+    (isFar && nearest([own, ridgeNear(sheet, panelId, done), besideNear(sheet, panelId, done)])) || own;
+  return { kind: 'noHole', anchor: near, rows: done - near.row };
+}
+
 /**
- * What to count in one panel after `done` rows. Where the last crossing left no hole (a twist of 1 over 1), or
- * there is none yet, the count starts from what hangs in the work, the section's first row or the cast-on edge.
+ * What to count in one panel after `done` rows. Where the last crossing left no hole (a twist of 1 over 1), there is none
+ * yet, or it lies too far below, the count starts from what hangs or shows in the work, the section's first row or the
+ * cast-on edge, whatever is nearest.
  */
 export function countFor(
   sheet: Worksheet,
@@ -110,33 +174,36 @@ export function countFor(
   school: School,
   hung: Hung = [],
 ): Count {
-  const from = (anchor: Anchor): Count => ({ kind: 'noHole', anchor, rows: done - anchor.row });
-  if (done < 1) return from({ kind: 'castOn', row: pieceRow(0) });
+  if (done < 1) return { kind: 'noHole', anchor: { kind: 'castOn', row: pieceRow(0) }, rows: 0 };
   const crossingRow = lastCrossing(sheet, panelId, done);
-  if (crossingRow === null) return from(anchorFor(sheet, panelId, done, hung));
+  const highest = topmost(hung, done);
+  const start = startFor(sheet, panelId, done);
+  if (crossingRow === null) return countFrom(sheet, panelId, done, [start, highest]);
   const first = made(sheet, crossingRow);
   const panel = first.panels.find((p) => p.panel.id === panelId) as PanelRow;
   const crossings = crossingsOf(panel);
   const holed = crossings.find((at) => !isTwist(at));
   if (!holed) {
-    const highest = topmost(hung, done);
-    if (highest && highest.row > crossingRow) return from(highest);
-    return from(
-      crossings.length > 0 ? { kind: 'twist', row: crossingRow } : anchorFor(sheet, panelId, done, hung),
-    );
+    const twist: Anchor | null = crossings.length > 0 ? { kind: 'twist', row: crossingRow } : null;
+    return countFrom(sheet, panelId, done, [start, twist, highest]);
   }
-  const rows = Array.from({ length: done - crossingRow + 1 }, (_, i) =>
-    i === 0 ? first : made(sheet, crossingRow + i),
-  );
-  const { columns, worked, face } = bestColumn(rows, holed);
-  const n = rows.length;
+  const n = done - crossingRow + 1;
+  if (n > MOST_TO_COUNT) {
+    const hungNear = highest && done - highest.row <= MOST_TO_COUNT ? highest : null;
+    const near = hungNear ?? nearest([ridgeNear(sheet, panelId, done), besideNear(sheet, panelId, done)]);
+    if (near && near.row > crossingRow) return { kind: 'noHole', anchor: near, rows: done - near.row };
+  }
+  const rows = Array.from({ length: n }, (_, i) => (i === 0 ? first : made(sheet, crossingRow + i)));
+  const { columns, worked, seen } = bestColumn(rows, holed);
   return {
     kind: 'hole',
     crossingRow,
     n,
     counted: inSchool(n, school),
-    seen: face,
-    tall: worked < n ? worked : null,
+    seen,
+    tall: worked < n ? Math.max(0, inSchool(worked, school)) : null,
     columns,
+    from: school.crossingRowIsOne ? 0 : 1,
+    to: school.loopCounts ? n : n - 1,
   };
 }

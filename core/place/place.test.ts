@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { chartFrom, sheetOf } from '../testing/plans';
 import { nextCrossing } from '../piece/schedule';
-import { countFor, inSchool } from './count';
+import { countFor, inSchool, MOST_TO_COUNT } from './count';
 
 const full = { loopCounts: true, crossingRowIsOne: true };
 const six = chartFrom(
@@ -54,6 +54,83 @@ describe('slipped columns (hard case 7)', () => {
   ])('crossing in row 5: after row %i, N = %i shows as %i tall Vs', (done, n, tall) =>
     expect(countFor(sheet, 'ridge', done, full)).toMatchObject({ crossingRow: 5, n, tall }),
   );
+});
+
+describe('every school sees what it counts', () => {
+  const slipped = chartFrom(
+    'Row 1 (RS): p1, k4, p1.\nRow 2 and all WS rows: knit the knits and slip the purls wyif.\nRow 3: p1, k4, p1.\nRow 5: p1, 2/2 RC, p1.\nRow 7: p1, k4, p1.\nRow 9: p1, k4, p1.',
+  );
+  const sheet = sheetOf([{ rows: 10, panels: [{ chart: slipped, id: 'ridge' }] }]);
+  // After row 9 three tall Vs stand: of rows 5, 7 and 9, the last one on the needle. By hand.
+  it.each([
+    [true, true, 3],
+    [false, true, 2],
+    [true, false, 2],
+    [false, false, 1],
+  ])('loop counts %p, crossing row is one %p: %i tall Vs', (loopCounts, crossingRowIsOne, tall) =>
+    expect(countFor(sheet, 'ridge', 9, { loopCounts, crossingRowIsOne })).toMatchObject({ tall }),
+  );
+  it('a strand of bumps is counted in bumps, one that changes in stitches', () => {
+    const bumps = chartFrom('Row 1 (WS): C4B.\nRow 2: p4.\nRow 3: k4.\nRow 4: p4.');
+    const all = sheetOf([{ rows: 8, panels: [{ chart: bumps, id: 'b' }] }], { firstSide: 'WS' });
+    expect(countFor(all, 'b', 2, full)).toMatchObject({ kind: 'hole', n: 2, seen: 'bump' });
+    const mixed = chartFrom('Row 1 (RS): 2/2 RC.\nRow 2: k4.\nRow 3: k4.\nRow 4: p4.');
+    expect(countFor(sheetOf([{ rows: 8, panels: [{ chart: mixed, id: 'm' }] }]), 'm', 2, full)).toMatchObject(
+      { seen: 'stitch' },
+    );
+  });
+});
+
+describe('never more than can be counted', () => {
+  const late = chartFrom(
+    `Row 1 (RS): p2, 2/2 RC, p2.\nRow 2: k2, p4, k2.\nRows 3, 5, 7, 9, 11, 13, 15, 17 and 19: p2, k4, p2.\nRows 4, 6, 8, 10, 12, 14, 16, 18 and 20: k2, p4, k2.`,
+  );
+  it('from the panel beside it, a marker, or a ridge, whatever is nearest', () => {
+    const beside = sheetOf([
+      {
+        rows: 20,
+        panels: [
+          { chart: late, id: 'late' },
+          { chart: six, id: 'six' },
+        ],
+      },
+    ]);
+    expect(countFor(beside, 'late', 18, full)).toEqual({
+      kind: 'noHole',
+      anchor: { kind: 'crossing', row: 15, panel: 'six' },
+      rows: 3,
+    });
+    expect(countFor(beside, 'late', 18, full, [{ kind: 'pin', row: 12 }])).toMatchObject({
+      anchor: { kind: 'pin' },
+      rows: 6,
+    });
+    const alone = { rows: 20, panels: [{ chart: late, id: 'late' }] };
+    const ridged = sheetOf(
+      [alone],
+      {},
+      {
+        amendments: [],
+        deviations: [],
+        onces: [{ row: 10, panel: null, instead: { does: 'all', face: 'purl' } }],
+      },
+    );
+    expect(countFor(ridged, 'late', 18, full)).toMatchObject({ anchor: { kind: 'ridge', row: 10 }, rows: 8 });
+  });
+  it('as long as anything near is to be seen', () => {
+    const beside = sheetOf([
+      {
+        rows: 60,
+        panels: [
+          { chart: late, id: 'late' },
+          { chart: six, id: 'six' },
+        ],
+      },
+    ]);
+    for (let done = 1; done <= 60; done += 1) {
+      const count = countFor(beside, 'late', done, full);
+      expect(count.kind === 'hole' ? count.n : count.rows).toBeLessThanOrEqual(MOST_TO_COUNT);
+    }
+  });
 });
 
 describe('no hole to count from', () => {

@@ -4,7 +4,7 @@
  */
 import { stitchesAfter } from '../stitch/cells';
 import { isSlip } from '../stitch/looks';
-import { cellForHand, wordsOfCrossing, type Working } from '../stitch/working';
+import { cellForDirection, directionOf, wordsOfCrossing, type Working } from '../stitch/working';
 import type { Cell, Crossing, Direction, Hand, Hold, Lean, Stitch } from '../stitch/types';
 import { runsOf, type Run } from '../stitch/runs';
 import { crossingsOf, type CrossingAt } from '../piece/crossings';
@@ -102,7 +102,7 @@ export type Worked =
 function partsOf(cell: Cell, hand: Hand): (Stitch | Cell)[] {
   if (cell.kind === 'stitch') return [cell.stitch];
   if (cell.kind === 'crossing') return stitchesAfter(cell).map(({ stitch }) => stitch);
-  return cell.kind === 'noStitch' ? [] : [cellForHand(cell, hand)];
+  return cell.kind === 'noStitch' ? [] : [cellForDirection(cell, directionOf('RS', hand))];
 }
 
 /** Alike stitches side by side merged. */

@@ -79,10 +79,13 @@ export function crossingOfWords(words: CrossingWords, working: Working): Crossin
   return working.side === 'RS' ? seen : crossingFromOtherSide(seen);
 }
 
-/** A knitter who works left-handed makes a lean with the mirror image of the usual decrease. */
-export function cellForHand(cell: Cell, hand: Hand): Cell {
-  if (hand === 'right' || (cell.kind !== 'decrease' && !(cell.kind === 'increase' && cell.how === 'make')))
-    return cell;
-  if (cell.lean === 'centre') return cell;
+/**
+ * k2tog and ssk (make 1 left and right alike) trade leans with the direction of work: left-handed, or in an unturned
+ * row that runs left to right, a lean is made with the mirror image of the usual stitch. Its own inverse.
+ * @param faced the direction as the knitter sees it; see {@link facedDirection}
+ */
+export function cellForDirection(cell: Cell, faced: Direction): Cell {
+  const leans = cell.kind === 'decrease' || (cell.kind === 'increase' && cell.how === 'make');
+  if (faced === 'rightToLeft' || !leans || cell.lean === 'centre') return cell;
   return { ...cell, lean: cell.lean === 'left' ? 'right' : 'left' } as Cell;
 }

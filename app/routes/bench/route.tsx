@@ -9,6 +9,7 @@ import { Page } from '~/ui/page';
 import { summarise, type PieceSummary } from './summary.server';
 import { OpenPiece } from './open-piece';
 import type { Route } from './+types/route';
+import { stitches } from '~/messages/numbers';
 
 export async function loader() {
   const db = await database();
@@ -67,7 +68,7 @@ function PieceLine({ piece }: { piece: PieceSummary }) {
             <span>{words.who}</span>
           </p>
           <p className="text-soft">
-            row {Math.min(piece.done + 1, piece.rows)} of {piece.rows} in hand · {piece.stitches} stitches
+            row {Math.min(piece.done + 1, piece.rows)} of {piece.rows} in hand · {stitches(piece.stitches)}
             {piece.faults > 0 && <strong className="text-fault"> · {piece.faults} to put right</strong>}
           </p>
         </div>

@@ -5,7 +5,11 @@ import type { PieceDraft } from '@core/draft/draft';
 import { NO_MAKING } from '@core/piece/making';
 import { castOnCount, charted, worksheet, type Worksheet } from '@core/piece/worksheet';
 import { groupsAsMet } from '@core/plan/cast-on';
+import { cueFor } from '@core/cue/cue';
+import { tellRow } from '@core/cue/tell';
 import { cautionsFor, lifelineRows } from '@core/plan/cautions';
+import { wayOf, type KnitterSettings } from '~/knitter/settings';
+import { tellingWords } from '~/messages/telling';
 import { countCrossings, crossingRows } from '@core/plan/crossings';
 import { gaugeOf, usSize } from '@core/plan/gauge';
 import { outlineOf } from '@core/plan/outline';
@@ -21,6 +25,7 @@ import { WholePiece } from '~/ui/whole-piece';
 import { CountCheck } from './count-check';
 import { Tails } from './tails';
 import type { Route } from './+types/route';
+import { counted } from '~/messages/numbers';
 
 export async function loader({ params }: Route.LoaderArgs) {
   const db = await database();
@@ -46,6 +51,24 @@ const setUps = ({ plan }: Worksheet) =>
       ? [{ name, rows }]
       : [];
   });
+
+/** The set-up rows, told whole. */
+function SetUpRows({ sheet, settings }: { sheet: Worksheet; settings: KnitterSettings }) {
+  const rows = Math.max(0, ...setUps(sheet).map(({ rows: count }) => count));
+  const told = Array.from({ length: Math.min(rows, sheet.rows) }, (_, i) =>
+    cueFor(sheet, i + 1, settings.hand),
+  );
+  return (
+    <ol className="sheet-list">
+      {told.map((cue) => (
+        <li key={cue.row.row}>
+          {cue.round ? 'Round' : 'Row'} {cue.row.row}:{' '}
+          {tellingWords(tellRow(cue), { wayOf: wayOf(settings), round: cue.round })}
+        </li>
+      ))}
+    </ol>
+  );
+}
 
 function Needs({ sheet, units }: { sheet: Worksheet; units: 'cm' | 'in' }) {
   const { needle, swatch, ball } = sheet.plan.making ?? NO_MAKING;
@@ -76,7 +99,9 @@ function CrossingRows({ sheet }: { sheet: Worksheet }) {
   return (
     <section className="sheet-block">
       <h2>Crossing rows</h2>
-      <p className="text-soft">Rows of the whole piece; {countCrossings(sheet, 0).all} crossings in all.</p>
+      <p className="text-soft">
+        Rows of the whole piece; {counted(countCrossings(sheet, 0).all, 'crossing')} in all.
+      </p>
       <ul className="sheet-list">
         {all.map(({ id, name, rows }) => (
           <li key={id}>
@@ -140,14 +165,14 @@ export default function CastOnSheet({ loaderData }: Route.ComponentProps) {
               : piece.plan.construction === 'flat'
                 ? `row 1 is a ${piece.plan.firstSide === 'RS' ? 'right' : 'wrong'}-side row`
                 : 'to and fro without turning'}
-            ; {charted(sheet, 1).panels.length} {charted(sheet, 1).panels.length === 1 ? 'panel' : 'panels'}{' '}
-            across.
+            ; {counted(charted(sheet, 1).panels.length, 'panel')} across.
           </p>
           {setUps(sheet).map(({ name, rows }) => (
             <p key={name}>
-              {name} begins with {rows} set-up {rows === 1 ? 'row' : 'rows'}, worked once.
+              {name} begins with {counted(rows, 'set-up row')}, worked once.
             </p>
           ))}
+          <SetUpRows sheet={sheet} settings={settings} />
         </div>
         <div data-yarn={piece.yarn} className="sheet-drawing">
           <WholePiece sheet={sheet} gauge={gauge} units={units} />

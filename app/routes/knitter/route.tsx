@@ -1,11 +1,17 @@
 /** How I knit: hand, counting school, units, naming family, and how to show things. */
-import { data, Form, useNavigation } from 'react-router';
+import { data, Form, Link, useNavigation } from 'react-router';
 import { z } from 'zod';
 import { FAMILIES } from '@core/notation/names';
 import { inSchool } from '@core/place/count';
 import { WAYS } from '@core/cue/technique';
-import { database, LOCAL_KNITTER } from '~/db/client.server';
-import { readSettings, saveSettings } from '~/db/pieces.server';
+import { awkwardBindOffs } from '@core/cue/notices';
+import { fold } from '@core/journal/fold';
+import { worksheet } from '@core/piece/worksheet';
+import type { Hand } from '@core/stitch/types';
+import { database, LOCAL_KNITTER, type Database } from '~/db/client.server';
+import { readJournal } from '~/db/journal.server';
+import { listPieces, readSettings, saveSettings } from '~/db/pieces.server';
+import { plural } from '~/messages/numbers';
 import { WAY_WORDS } from '~/messages/moves';
 import { THEMES, type KnitterSettings } from '~/knitter/settings';
 import { Page } from '~/ui/page';
@@ -37,6 +43,7 @@ export async function action({ request }: Route.ActionArgs) {
     return data(
       {
         saved: false,
+        awkward: [],
         problem: `Not saved: ${parsed.error.issues[0]?.path.join('.') ?? 'the form'} has no such choice.`,
       },
       { status: 400 },
@@ -48,6 +55,7 @@ export async function action({ request }: Route.ActionArgs) {
     await saveSettings(db, LOCAL_KNITTER, { ...before, wrongSide: post.wrongSide });
   else {
     const { hand, loopCounts, crossingRowIsOne, units, family, wrongSide, theme, way, twistWay } = post;
+    const awkward = hand === before.hand ? [] : await awkwardPieces(db, hand);
     await saveSettings(db, LOCAL_KNITTER, {
       hand,
       school: { loopCounts, crossingRowIsOne },
@@ -58,8 +66,40 @@ export async function action({ request }: Route.ActionArgs) {
       way,
       twistWay,
     });
+    return data({ saved: true, problem: null, awkward });
   }
-  return data({ saved: true, problem: null });
+  return data({ saved: true, problem: null, awkward: [] });
+}
+
+type Awkward = { readonly id: string; readonly name: string; readonly rows: readonly number[] };
+
+/** Pieces in which the other hand would have to bind off at the end of a row that is still to come. */
+async function awkwardPieces(db: Database, hand: Hand): Promise<Awkward[]> {
+  const all = await listPieces(db, LOCAL_KNITTER);
+  const found = await Promise.all(
+    all.map(async ({ id, name, plan }) => {
+      const state = fold(await readJournal(db, LOCAL_KNITTER, id));
+      const rows = awkwardBindOffs(worksheet(plan, state.facts), hand).filter((row) => row > state.done);
+      return { id, name, rows };
+    }),
+  );
+  return found.filter(({ rows }) => rows.length > 0);
+}
+
+const ROWS_NAMED = 6;
+
+/** What this hand cannot do, and what to do instead. */
+function AwkwardList({ awkward }: { awkward: readonly Awkward[] }) {
+  return awkward.map(({ id, name, rows }) => (
+    <p key={id} role="alert" className="problems">
+      <Link to={`/pieces/${id}/plan`} className="underline">
+        {name}
+      </Link>{' '}
+      binds off in {plural(rows.length, 'row')} {rows.slice(0, ROWS_NAMED).join(', ')}
+      {rows.length > ROWS_NAMED && ' and more'}, where this hand is at the end of the row and the yarn does
+      not go on. Change the plan: one row later these stitches are at the beginning.
+    </p>
+  ));
 }
 
 export const meta: Route.MetaFunction = () => [{ title: 'How I knit · Gritch' }];
@@ -204,6 +244,7 @@ export default function Knitter({ loaderData, actionData }: Route.ComponentProps
             ]}
           />
         </div>
+        {actionData && <AwkwardList awkward={actionData.awkward} />}
         <div className="mt-8 flex items-center gap-5">
           <button type="submit" className="action-button" disabled={saving}>
             Keep it so

@@ -10,6 +10,7 @@ import { eventWords, VERDICT_WORDS } from '~/messages/journal';
 import { Page } from '~/ui/page';
 import { logbookLines, type Line } from './lines';
 import type { Route } from './+types/route';
+import { counted, plural } from '~/messages/numbers';
 
 export async function loader({ params }: Route.LoaderArgs) {
   const db = await database();
@@ -118,16 +119,16 @@ function Logbook({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
   return (
     <Page title={`Logbook: ${piece.name}`}>
       <p className="text-xl">
-        {state.done} rows done in {lines.length} {lines.length === 1 ? 'sitting' : 'sittings'}.{' '}
+        {counted(state.done, 'row')} done in {counted(lines.length, 'sitting')}.{' '}
         <Link to={`/pieces/${piece.id}`} className="underline">
           Back to the needles
         </Link>
       </p>
       {state.strays.length > 0 && (
         <p className="mt-4 rounded-xl border-2 border-line bg-sheet p-4">
-          {state.strays.length} {state.strays.length === 1 ? 'row' : 'rows'} (row{' '}
-          {state.strays.map(({ row }) => row).join(', ')}) came from a device that did not know of a rip. They
-          are kept here and not counted. At the needles you are shown both stories, and decide.
+          {counted(state.strays.length, 'row')} (row {state.strays.map(({ row }) => row).join(', ')}) came
+          from a device that did not know of a rip. They are kept here and not counted. At the needles you are
+          shown both stories, and decide.
         </p>
       )}
       {refused.length > 0 && (
@@ -158,7 +159,7 @@ function Logbook({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
             {clock.day(sitting.from)}
             <span className="ml-4 font-sans text-base font-normal text-soft">
               {clock.time(sitting.from)}–{clock.time(sitting.to)} · {sitting.rows}{' '}
-              {sitting.rows === 1 ? 'row' : 'rows'}
+              {plural(sitting.rows, 'row')}
             </span>
           </h2>
           <ol className="mt-2">

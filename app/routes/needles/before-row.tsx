@@ -9,24 +9,27 @@ import { deviceStore } from '~/device/store';
 
 export function Suggested({
   suggestion,
+  round,
   record,
 }: {
   suggestion: Suggestion | null;
+  round: boolean;
   record: (happening: Happening) => string;
 }) {
   const [declined, setDeclined] = useState(false);
   if (!suggestion || declined) return null;
   const { row } = suggestion;
+  const line = round ? 'round' : 'row';
   const [words, done, happening, Icon] =
     suggestion.hang === 'lifeline'
       ? ([
-          `A good row for a lifeline: through all stitches of row ${row}, not through the markers.`,
+          `A good ${line} for a lifeline: through all stitches of ${line} ${row}, not through the markers.`,
           'It is in',
           { kind: 'lifeline', row },
           GripHorizontal,
         ] as const)
       : ([
-          `${suggestion.name} has no hole to count from: hang a marker in row ${row}.`,
+          `${suggestion.name} has no hole to count from: hang a marker in ${line} ${row}.`,
           'It hangs',
           { kind: 'anchored', what: 'marker', row, panel: suggestion.panel, text: '' },
           Pin,

@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import { paceOf, timeFor } from '@core/journal/pace';
 import { crossingsOf } from '@core/piece/crossings';
 import { charted, lastRowOf, sectionIndexAt, type Worksheet } from '@core/piece/worksheet';
+import type { Hand } from '@core/stitch/types';
 import { rowKinds } from '@core/plan/row-facts';
 import { noticesOf } from '@core/cue/notices';
 import { noticeWords } from '~/messages/notices';
@@ -10,7 +11,8 @@ import { LEAN_WORDS, LeanGlyph } from '~/ui/lean';
 import type { DialogProps } from './dialog-props';
 import type { PanelColumn } from './row-view';
 import type { NeedlesView } from './view';
-import { durationWords } from '~/messages/durations';
+import { aboutWords } from '~/messages/durations';
+import { counted } from '~/messages/numbers';
 
 const ROWS_AHEAD = 10;
 /** Further ahead the time is not reckoned row by row. */
@@ -21,7 +23,7 @@ function leansIn(sheet: Worksheet, row: number, panel: string) {
   return [...new Set((here ? crossingsOf(here) : []).map(({ cell }) => cell.lean))];
 }
 
-function Strip({ view }: { view: NeedlesView }) {
+function Strip({ view, hand }: { view: NeedlesView; hand: Hand }) {
   const { sheet, working, columns } = view;
   if (working === null) return null;
   const rows = Array.from({ length: Math.min(ROWS_AHEAD, sheet.rows - working + 1) }, (_, i) => working + i);
@@ -43,7 +45,7 @@ function Strip({ view }: { view: NeedlesView }) {
             <tr key={row} data-now={row === working}>
               <th scope="row" className="numerals">
                 {row}
-                {noticesOf(sheet, row).map((notice) => (
+                {noticesOf(sheet, row, hand).map((notice) => (
                   <span key={noticeWords(notice)} className="ahead-notice">
                     {noticeWords(notice)}
                   </span>
@@ -67,7 +69,7 @@ function Strip({ view }: { view: NeedlesView }) {
   );
 }
 
-const rowsWords = (count: number) => `${count} ${count === 1 ? 'row' : 'rows'}`;
+const rowsWords = (count: number) => counted(count, 'row');
 
 function Repeat({ column }: { column: PanelColumn }) {
   const { name, pattern, patternRows, next } = column;
@@ -92,7 +94,7 @@ function Ends({ view, events, state }: DialogProps) {
   const crossing = Math.min(...columns.flatMap(({ next }) => (next && next.plain > 0 ? [next.row] : [])));
   const until = (row: number) => {
     const ms = row - done > MOST_ROWS ? null : timeFor(pace, kindOf, working, row);
-    return ms === null ? '' : `, about ${durationWords(ms)} at the needles`;
+    return ms === null ? '' : `, ${aboutWords(ms)} at the needles`;
   };
   return (
     <ul className="ends">
@@ -117,7 +119,7 @@ function Ends({ view, events, state }: DialogProps) {
 export function ComingForm(props: DialogProps) {
   return (
     <>
-      <Strip view={props.view} />
+      <Strip view={props.view} hand={props.settings.hand} />
       <Ends {...props} />
       <h3 className="how-title">Repeats</h3>
       <ul className="ends">

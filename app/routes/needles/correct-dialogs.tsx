@@ -10,8 +10,9 @@ import { ANCHOR_WORDS, insteadWords } from '~/messages/journal';
 import type { DialogProps } from './dialog-props';
 import { Form, NumberField } from './form';
 import { numberProblem } from './number-problem';
+import { counted, stitches } from '~/messages/numbers';
 
-const rowsWords = (count: number) => `${count} ${count === 1 ? 'row' : 'rows'}`;
+const rowsWords = (count: number) => counted(count, 'row');
 
 function Radio({ name, checked, onChange, children, disabled = false }: { name: string; checked: boolean; onChange: () => void; children: React.ReactNode; disabled?: boolean }) {
   return (
@@ -140,7 +141,7 @@ export function OnceForm({ view, state, record, close }: DialogProps) {
 function lengthenWords(problem: LengthenProblem, section: string): string {
   if (problem.code === 'open') return `${section} lasts until you end it, so it needs no repeats added.`;
   if (problem.code === 'worked-already') return 'So many rows are knitted already.';
-  return `It would leave ${problem.has} stitches where ${problem.needs} are needed. Change the plan instead.`;
+  return `It would leave ${stitches(problem.has)} where ${problem.needs} are needed. Change the plan instead.`;
 }
 
 export function RepeatsForm({ view, state, record, close }: DialogProps) {

@@ -4,19 +4,25 @@ import { Check, Moon, Undo2, Volume2 } from 'lucide-react';
 import { RadioGroup } from 'radix-ui';
 import type { RowCue } from '@core/cue/cue';
 import { facedDirection } from '@core/stitch/working';
+import type { Happening } from '@core/journal/events';
 import type { Units } from '@core/plan/units';
 import { changePrefs, DENSITIES, type Density, type Prefs } from '~/device/prefs';
-import type { KnitterSettings } from '~/knitter/settings';
+import { wayOf, type KnitterSettings, type WayOf } from '~/knitter/settings';
 import { lengthWords } from '~/messages/measures';
+import { comingWords } from '~/messages/coming';
+import { markerWords } from '~/messages/marker';
+import { needlesOf } from '~/messages/moves';
 import { noticeWords } from '~/messages/notices';
 import { rowEndWords } from '~/messages/row-end';
 import { rowSaid } from '~/messages/spoken';
+import { capital } from '~/messages/telling';
 import { RowSteps, type AskHow } from './steps';
 import { Stitches } from './stitches';
 import type { RowInHand } from './use-row';
 import { useRowAndNext } from './use-row-and-next';
 import { useSwipe } from './use-swipe';
 import type { NeedlesView } from './view';
+import { stitches as some } from '~/messages/numbers';
 
 function FaceMark({ side }: { side: 'RS' | 'WS' }) {
   const path = side === 'RS' ? 'M4 4L14 22L24 4' : 'M3 18C6 6 22 6 25 18';
@@ -64,18 +70,12 @@ function SideLine({ cue, faces }: { cue: RowCue; faces: NeedlesView['faces'] }) 
 }
 
 function Marker({ cue }: { cue: RowCue }) {
-  const { moved } = cue.marker;
-  if (moved === 0) return null;
-  return (
-    <p className="marker-line">
-      Slip the first {moved === 1 ? 'stitch' : `${moved} stitches`} unworked and move the marker past{' '}
-      {moved === 1 ? 'it' : 'them'}, for the round’s last crossing.
-    </p>
-  );
+  const words = markerWords(cue.marker);
+  return words && <p className="marker-line">{capital(words)}.</p>;
 }
 
 /** What comes after this row, so that the hands can plan ahead. */
-function Coming({ coming }: { coming: NeedlesView['coming'] }) {
+function Coming({ coming, wayOf }: { coming: NeedlesView['coming']; wayOf: WayOf }) {
   if (coming.length === 0) return null;
   return (
     <div className="coming">
@@ -83,10 +83,49 @@ function Coming({ coming }: { coming: NeedlesView['coming'] }) {
       <ul>
         {coming.map(({ row, panels }) => (
           <li key={row}>
-            <span className="numerals coming-row">{row}</span> {panels.join(', ')}
+            <span className="numerals coming-row">{row}</span>
+            <span className="inline-block max-w-[calc(100%-60px)] align-top">
+              {panels.map(({ id, name, kinds }) => (
+                <span key={id} className="block leading-snug">
+                  {name}: {comingWords(kinds, wayOf)}
+                </span>
+              ))}
+            </span>
           </li>
         ))}
       </ul>
+    </div>
+  );
+}
+
+/** A section that ends by a measure: when to take it, and the end itself as soon as it may come. */
+function ToMeasure({
+  section,
+  name,
+  cm,
+  fromCastOn,
+  endsHere,
+  done,
+  units,
+  record,
+}: NonNullable<NeedlesView['toMeasure']> & { done: number; units: Units; record: Props['record'] }) {
+  const far = `${lengthWords(cm, units)}${fromCastOn ? ' from the cast-on' : ''}`;
+  return (
+    <div className="to-measure">
+      <p>
+        Measure now: {name} ends at {far}.
+      </p>
+      {endsHere ? (
+        <button
+          type="button"
+          className="plain-button mt-2"
+          onClick={() => record({ kind: 'sectionEnded', section, row: done })}
+        >
+          End it here, with row {done}
+        </button>
+      ) : (
+        <p className="font-normal">By the plan it may not end with row {done}.</p>
+      )}
     </div>
   );
 }
@@ -98,6 +137,7 @@ type Props = {
   prefs: Prefs;
   row: RowInHand;
   canUndo: boolean;
+  record: (happening: Happening) => string;
   onHow: AskHow;
   /** What is to be looked at before going on. */
   first: React.ReactNode;
@@ -105,7 +145,18 @@ type Props = {
   notes: React.ReactNode;
 };
 
-function Steps({ cue, view, units, settings, prefs, row, onHow, first, notes }: Props & { cue: RowCue }) {
+function Steps({
+  cue,
+  view,
+  units,
+  settings,
+  prefs,
+  row,
+  record,
+  onHow,
+  first,
+  notes,
+}: Props & { cue: RowCue }) {
   const stitches = prefs.density === 'stitches';
   const rows = useRowAndNext(view);
   // Nothing comes before a crossing that is to be made now.
@@ -113,16 +164,21 @@ function Steps({ cue, view, units, settings, prefs, row, onHow, first, notes }: 
   return (
     <div className="steps">
       {!crosses && first}
-      {view.toMeasure && (
-        <p className="to-measure">
-          Measure now: {view.toMeasure.name} ends at {lengthWords(view.toMeasure.cm, units)}. You end it under
-          More, Measure and weigh.
-        </p>
+      {view.toMeasure?.now && (
+        <ToMeasure {...view.toMeasure} done={view.done} units={units} record={record} />
       )}
-      <Notices notices={view.notices} ahead={false} />
+      <Notices notices={view.notices} ahead={false} round={view.round} />
       <Marker cue={cue} />
       {stitches ? (
-        <Stitches stops={view.stops} pointer={row.pointer} settings={settings} act={row.act} onHow={onHow} />
+        <Stitches
+          stops={view.stops}
+          pointer={row.pointer}
+          settings={settings}
+          needles={needlesOf(facedDirection(cue.working), view.byHand)}
+          round={view.round}
+          act={row.act}
+          onHow={onHow}
+        />
       ) : (
         <div className="row-steps-now">
           {rows.map((said) => (
@@ -131,15 +187,29 @@ function Steps({ cue, view, units, settings, prefs, row, onHow, first, notes }: 
               said={said}
               density={prefs.density}
               ahead={said !== view.said}
+              settings={settings}
               onHow={onHow}
             />
           ))}
         </div>
       )}
-      <Notices notices={view.nextNotices} ahead />
+      <Notices notices={view.nextNotices} ahead round={view.round} />
+      {view.slips && !prefs.knowsSlips && <SlipsNote />}
       {crosses && first}
       {notes}
-      <Coming coming={view.coming} />
+      <Coming coming={view.coming} wayOf={wayOf(settings)} />
+    </div>
+  );
+}
+
+/** Said in every row with slips until she says that she knows. */
+function SlipsNote() {
+  return (
+    <div className="quiet-note">
+      <p>Slip, do not purl; leave the float loose.</p>
+      <button type="button" className="quiet-button" onClick={() => changePrefs({ knowsSlips: true })}>
+        I know
+      </button>
     </div>
   );
 }
@@ -147,23 +217,30 @@ function Steps({ cue, view, units, settings, prefs, row, onHow, first, notes }: 
 function StitchCount({ stitches: { takes, gives }, end }: Pick<NeedlesView, 'stitches' | 'end'>) {
   return (
     <p className="done-line">
-      <span data-testid="stitches">
-        {takes === gives ? `${takes} stitches` : `${takes} to ${gives} stitches`}
-      </span>
+      <span data-testid="stitches">{takes === gives ? some(takes) : `${takes} to ${some(gives)}`}</span>
       {end && `, ${rowEndWords(end)}`}
     </p>
   );
 }
 
 /** Shaping and changes of this row, huge enough; those of the next one a row ahead. */
-function Notices({ notices, ahead }: { notices: NeedlesView['notices']; ahead: boolean }) {
+function Notices({
+  notices,
+  ahead,
+  round,
+}: {
+  notices: NeedlesView['notices'];
+  ahead: boolean;
+  round: boolean;
+}) {
+  const line = round ? 'round' : 'row';
   if (notices.length === 0) return null;
   return (
     <ul
       className={ahead ? 'notices ahead' : 'notices'}
-      aria-label={ahead ? 'In the next row' : 'In this row'}
+      aria-label={ahead ? `In the next ${line}` : `In this ${line}`}
     >
-      {ahead && <li className="notices-when">Next row</li>}
+      {ahead && <li className="notices-when">Next {line}</li>}
       {notices.map((notice) => (
         <li key={noticeWords(notice)}>{noticeWords(notice)}</li>
       ))}
@@ -171,18 +248,25 @@ function Notices({ notices, ahead }: { notices: NeedlesView['notices']; ahead: b
   );
 }
 
+/** Takes the focus when a menu closes. */
+export const ROW_IN_HAND = 'row-in-hand';
+
 const DENSITY_WORDS: Readonly<Record<Density, string>> = {
   row: 'Row',
   panels: 'Panels',
   stitches: 'Stitches',
 };
 
-const Tools = memo(function Tools({ prefs, act }: Pick<Props, 'prefs'> & Pick<RowInHand, 'act'>) {
+const Tools = memo(function Tools({
+  prefs,
+  act,
+  round,
+}: Pick<Props, 'prefs'> & Pick<RowInHand, 'act'> & { round: boolean }) {
   return (
     <div className="tools">
       <RadioGroup.Root
         className="densities"
-        aria-label="How closely the row is told"
+        aria-label="How closely it is told"
         orientation="horizontal"
         value={prefs.density}
         onValueChange={(density) => changePrefs({ density: density as Density })}
@@ -195,7 +279,7 @@ const Tools = memo(function Tools({ prefs, act }: Pick<Props, 'prefs'> & Pick<Ro
             // Keys go to the row again, unless she came here by keys.
             onClick={(event) => event.detail > 0 && event.currentTarget.blur()}
           >
-            {DENSITY_WORDS[density]}
+            {density === 'row' && round ? 'Round' : DENSITY_WORDS[density]}
           </RadioGroup.Item>
         ))}
       </RadioGroup.Root>
@@ -228,15 +312,19 @@ export const CuePanel = memo(function CuePanel(props: Props) {
     () => row.act(inStitches ? 'next' : 'finish'),
     () => row.act(inStitches ? 'previous' : 'undo'),
   );
-  const inTheRound = sheet.plan.construction === 'round';
+  const line = view.round ? 'round' : 'row';
   const onward = row.pointer.stop < view.stops.length && inStitches;
   return (
-    <section className="cue-panel" aria-label="The row in hand" {...swipe}>
+    <section
+      id={ROW_IN_HAND}
+      tabIndex={-1}
+      className="cue-panel outline-none"
+      aria-label={`The ${line} in hand`}
+      {...swipe}
+    >
       <header className="row-head">
         <div>
-          <p className="row-word">
-            {working === null ? 'finished' : inTheRound ? 'working round' : 'working row'}
-          </p>
+          <p className="row-word">{working === null ? 'finished' : `working ${line}`}</p>
           <h2 className="row-number numerals" data-testid="working-row">
             {working ?? done}
           </h2>
@@ -250,40 +338,41 @@ export const CuePanel = memo(function CuePanel(props: Props) {
           <p className="done-line">
             {view.sectionName}: {view.sectionOpen ? 'about ' : ''}
             {view.sectionRowsLeft} to go
+            {view.toMeasure && !view.toMeasure.now && `; measure from about ${line} ${view.toMeasure.from}`}
           </p>
           {cue && <StitchCount stitches={view.stitches} end={view.end} />}
         </div>
       </header>
       <p className="sr-only" aria-live="polite">
-        {rowSaid(cue, view.notices)}
+        {rowSaid(cue, wayOf(props.settings), view.notices)}
       </p>
       {cue ? (
         <Steps cue={cue} {...props} />
       ) : (
         <div className="steps">
           {props.first}
-          <p className="presented">Every row of the plan is done. Bind off.</p>
+          <p className="presented">Every {line} of the plan is done. Bind off.</p>
         </div>
       )}
-      {cue && <Tools prefs={prefs} act={row.act} />}
+      {cue && <Tools prefs={prefs} act={row.act} round={view.round} />}
       <div className="controls">
         <button type="button" className="undo-control" onClick={() => row.act('undo')} disabled={!canUndo}>
           {UNDO}
         </button>
         <button
           type="button"
-          className="complete-control"
+          className="complete-control tracking-tight"
           data-onward={onward}
           onClick={() => row.act('finish')}
           disabled={working === null}
           data-testid="complete"
         >
           {CHECK}
-          <span>{working === null ? 'All rows done' : `Row ${working} done`}</span>
+          <span>{working === null ? 'All rows done' : `${capital(line)} ${working} done`}</span>
         </button>
       </div>
       <p className="dropped" role="status" data-shown={row.dropped}>
-        {row.dropped ? `Row ${done} was counted a moment ago; the second tap was dropped.` : ''}
+        {row.dropped ? `${capital(line)} ${done} was counted a moment ago; the second tap was dropped.` : ''}
       </p>
     </section>
   );

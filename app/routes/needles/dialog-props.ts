@@ -4,6 +4,7 @@ import type { JournalState } from '@core/journal/fold';
 import type { Units } from '@core/plan/units';
 import type { Prefs } from '~/device/prefs';
 import type { Awake } from '~/device/use-awake';
+import type { KnitterSettings } from '~/knitter/settings';
 import type { Saving } from '~/journal/outbox';
 import type { Kept } from '~/journal/use-journal';
 import type { Offline } from '~/offline/use-offline';
@@ -28,6 +29,7 @@ export type DialogProps = {
   state: JournalState;
   events: readonly JournalEvent[];
   units: Units;
+  settings: KnitterSettings;
   record: (happening: Happening) => string;
   saving: Saving;
   kept: Kept;

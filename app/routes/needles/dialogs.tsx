@@ -12,6 +12,7 @@ import { SittingsForm } from './sittings-dialog';
 import { StoriesForm } from './stories-dialog';
 import type { DialogName, DialogProps } from './dialog-props';
 import { numberProblem } from './number-problem';
+import { counted, plural } from '~/messages/numbers';
 
 function SetRowForm({ view, state, record, close }: DialogProps) {
   const [row, setRow] = useState(String(view.done));
@@ -19,7 +20,9 @@ function SetRowForm({ view, state, record, close }: DialogProps) {
   const ready = numberProblem(row, 0, most) === null;
   return (
     <Form
-      action={ready ? `${row} rows are done` : 'Set the row'}
+      action={
+        ready ? `${counted(Number(row), 'row')} ${plural(Number(row), 'is', 'are')} done` : 'Set the row'
+      }
       ready={ready}
       onSubmit={() => {
         record({ kind: 'rowSet', life: state.life, row: Number(row) });
@@ -33,7 +36,7 @@ function SetRowForm({ view, state, record, close }: DialogProps) {
         onChange={setRow}
         min={0}
         max={most}
-        hint={`${view.done} are counted now. You can undo this.`}
+        hint={`${view.done} ${plural(view.done, 'is', 'are')} counted now. You can undo this.`}
       />
     </Form>
   );
@@ -181,7 +184,11 @@ const FORMS: Record<DialogName, (props: DialogProps) => ReactNode> = {
 export default function NeedlesDialog({ name, ...props }: DialogProps & { name: DialogName }) {
   const Body = FORMS[name];
   return (
-    <Modal title={TITLES[name]} open onOpenChange={(open) => !open && props.close()}>
+    <Modal
+      title={props.view.round ? TITLES[name].replace(/\brow/g, 'round') : TITLES[name]}
+      open
+      onOpenChange={(open) => !open && props.close()}
+    >
       <Body {...props} />
     </Modal>
   );

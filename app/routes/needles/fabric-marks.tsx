@@ -12,7 +12,7 @@ const topOf = (row: number) => -row * ROW_HEIGHT;
 export function Needle({ width, y }: { width: number; y: number }) {
   return (
     <g>
-      <rect x={-1.2} y={y - 0.3} width={width + 2.4} height={0.5} rx={0.25} fill="var(--ink)" />
+      <rect x={-1.2} y={y - 0.3} width={width + 1.6} height={0.5} rx={0.25} fill="var(--ink)" />
       <circle cx={-1.3} cy={y - 0.05} r={0.55} fill="var(--ink)" />
     </g>
   );
@@ -20,15 +20,18 @@ export function Needle({ width, y }: { width: number; y: number }) {
 
 const numberSize = (width: number) => Math.max(1.1, width / 48);
 
+/** `width`: stitches across that are shown; numbers stand beside them. */
+type Beside = { readonly view: NeedlesView; readonly width: number };
+
 /** Every tenth row has its number beside it. */
-export function RowNumbers({ view: { picture, done } }: { view: NeedlesView }) {
-  const size = numberSize(picture.width);
+export function RowNumbers({ view: { picture, done }, width }: Beside) {
+  const size = numberSize(width);
   const tens = Math.ceil(picture.firstRow / 10) * 10;
   const rows = Array.from({ length: Math.ceil((done - 2 - tens) / 10) }, (_, i) => tens + 10 * i);
   return (
     <g className="numerals" fontSize={size} fill="var(--soft)">
       {rows.map((row) => (
-        <text key={row} x={picture.width + 0.7} y={topOf(row) + size * 0.8}>
+        <text key={row} x={width + 0.7} y={topOf(row) + size * 0.8}>
           {row}
         </text>
       ))}
@@ -47,7 +50,7 @@ export function TopNumber({ width, y, row }: { width: number; y: number; row: nu
 }
 
 /** The group in hand lights up above the needle; what is worked of the row is shaded. */
-export function PointedAt({ view, pointer }: { view: NeedlesView; pointer: Pointer }) {
+export function PointedAt({ view, pointer, width }: Beside & { pointer: Pointer }) {
   const { picture, done, stops } = view;
   const bottom = topOf(done);
   const place = (columns: readonly number[], state: string, key: number) =>
@@ -65,7 +68,7 @@ export function PointedAt({ view, pointer }: { view: NeedlesView; pointer: Point
   const now = stops[pointer.stop]?.step.columns ?? [];
   const xs = now.map((column) => picture.xOf(done, column));
   const middle = xs.length > 0 ? (Math.min(...xs) + Math.max(...xs)) / 2 : null;
-  const size = Math.max(1, picture.width / 50);
+  const size = Math.max(1, width / 50);
   return (
     <g pointerEvents="none">
       {stops.slice(0, pointer.stop).map(({ step }, i) => place(step.columns, 'worked', i))}
@@ -81,26 +84,33 @@ export function PointedAt({ view, pointer }: { view: NeedlesView; pointer: Point
   );
 }
 
-/** Numbers of the coming rows that cross, beside their ghosts. */
-export function ComingNumbers({ view: { picture, coming } }: { view: NeedlesView }) {
-  const size = Math.max(1, picture.width / 54);
+/** Numbers of the rows that cross, the row in hand first, each beside its marks. */
+export function ComingNumbers({ view: { picture, coming, cue }, width }: Beside) {
+  const size = Math.max(1, width / 54);
+  const now = cue?.panels.some(({ crosses }) => crosses) ? [cue.row.row] : [];
+  const rows = [...now, ...coming.map(({ row }) => row)].filter((row) => row <= picture.lastRow);
   return (
     <g className="numerals" fontSize={size} fill="var(--soft)" aria-hidden="true">
-      {coming
-        .filter(({ row }) => row <= picture.lastRow)
-        .map(({ row }) => (
-          <text key={row} x={picture.width + 0.7} y={topOf(row) + size * 0.8}>
-            {row}
-          </text>
-        ))}
+      {rows.map((row) => (
+        <text
+          key={row}
+          x={width + 0.7}
+          y={topOf(row) + ROW_HEIGHT / 2}
+          dominantBaseline="central"
+          fontWeight={row === cue?.row.row ? 800 : undefined}
+          fill={row === cue?.row.row ? 'var(--ink)' : undefined}
+        >
+          {row}
+        </text>
+      ))}
     </g>
   );
 }
 
 /** Hung in the work, or done to the yarn: a small flag at its row. */
-export function Anchors({ view, state }: { view: NeedlesView; state: JournalState }) {
+export function Anchors({ view, state, width }: Beside & { state: JournalState }) {
   const { picture, done } = view;
-  const size = Math.max(0.9, picture.width / 70);
+  const size = Math.max(0.9, width / 70);
   return state.anchors
     .filter(({ row }) => row >= Math.max(1, picture.firstRow) && row <= done)
     .map(({ id, row, panel, what }) => {
@@ -129,18 +139,20 @@ type Bracket = {
 function brackets({ picture, columns }: NeedlesView): Bracket[] {
   return columns.flatMap(({ id, count }) => {
     if (count.kind !== 'hole' || count.crossingRow < picture.firstRow) return [];
-    const points = count.columns.map((column, i) => ({
-      x: picture.xOf(count.crossingRow + i, column),
-      y: topOf(count.crossingRow + i) + 0.35,
-    }));
+    const points = count.columns
+      .map((column, i) => ({
+        x: picture.xOf(count.crossingRow + i, column),
+        y: topOf(count.crossingRow + i) + 0.35,
+      }))
+      .slice(count.from, count.to);
     const label = count.tall === null ? `${count.counted}` : `${count.tall} tall`;
     return points.length > 0 ? [{ id, points, label }] : [];
   });
 }
 
 /** Up the strands to count in, from the hole to the needle, each with its number. */
-export function CountMarks({ view }: { view: NeedlesView }) {
-  const size = Math.max(1.5, view.picture.width / 40);
+export function CountMarks({ view, width }: Beside) {
+  const size = Math.max(1.5, width / 40);
   const marks = brackets(view);
   const strands = marks.map(({ points }) => `M${points.map(({ x, y }) => `${x} ${y}`).join('L')}`).join('');
   return (

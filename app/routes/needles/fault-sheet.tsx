@@ -11,6 +11,7 @@ import type { Crossing, Hand } from '@core/stitch/types';
 import { ladderWords } from '~/messages/ladder';
 import { LEAN_WORDS, LeanGlyph, LeanWord } from '~/ui/lean';
 import type { NeedlesView } from './view';
+import { plural } from '~/messages/numbers';
 
 type Props = {
   box: CrossingBox;
@@ -49,7 +50,7 @@ function Summary({ ladder }: { ladder: Ladder }) {
       </div>
       {rows.length > 0 && (
         <p className="text-base">
-          Also crossed in those stitches: {rows.length === 1 ? 'row' : 'rows'} {rows.join(', ')}.
+          Also crossed in those stitches: {plural(rows.length, 'row')} {rows.join(', ')}.
         </p>
       )}
     </dl>

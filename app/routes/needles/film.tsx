@@ -1,32 +1,37 @@
 /** A crossing played move by move: two needles, the loops on them, and what waits in front or behind. */
 import { useEffect, useState } from 'react';
-import { Pause, Play } from 'lucide-react';
+import { ChevronLeft, ChevronRight, Pause, Play } from 'lucide-react';
 import type { Frame, Loop } from '@core/cue/frames';
 import type { CrossingStep } from '@core/cue/steps';
-import type { Hand, Stitch } from '@core/stitch/types';
+import type { Stitch } from '@core/stitch/types';
+import type { Needles } from '~/messages/moves';
 import { leanColour } from '~/ui/lean';
 
-const WIDTH = 340;
-const HEIGHT = 170;
-const NEEDLE = 84;
+const HEIGHT = 190;
+const NEEDLE = 94;
 const PITCH = 24;
 /** From the middle to the tip of either needle. */
 const TIP = 26;
 const OFF = 46;
 const MOVE_MS = 1500;
+/** Beyond the last loop on either side, for the needle and its name. */
+const END = 34;
+
+/** Room for every loop on either needle. */
+const widthFor = (loops: number) => Math.max(340, 2 * (TIP + 12 + loops * PITCH + END));
 
 type Place = { readonly x: number; readonly y: number; readonly behind: boolean };
 
-/** Where each loop is; the feeding needle comes from the left, as for a right-handed knitter. */
-function placesIn(frame: Frame): Map<number, Place> {
+const isBehind = (where: Frame['waiting'][number]['where']) => where === 'back' || where === 'below';
+
+/** Where each loop is; the feeding needle comes from the left, as in a row worked from right to left. */
+function placesIn(frame: Frame, middle: number): Map<number, Place> {
   const places = new Map<number, Place>();
-  const middle = WIDTH / 2;
   frame.feeding.forEach(({ id }, i) => places.set(id, { x: middle - TIP - 12 - i * PITCH, y: NEEDLE, behind: false })); // prettier-ignore
   frame.taking.forEach(({ id }, i) => places.set(id, { x: middle + TIP + 12 + i * PITCH, y: NEEDLE, behind: false })); // prettier-ignore
   frame.waiting.forEach(({ where, loops }, n) => {
-    const behind = where === 'back' || where === 'below';
-    const between = where === 'between';
-    const y = NEEDLE + (between ? 0 : behind ? -OFF : OFF);
+    const behind = isBehind(where);
+    const y = NEEDLE + (where === 'between' ? 0 : behind ? -OFF : OFF);
     loops.forEach(({ id }, i) =>
       places.set(id, { x: middle + ((loops.length - 1) / 2 - i) * PITCH + n * 8, y, behind }),
     );
@@ -75,13 +80,13 @@ function LoopMark({
   );
 }
 
-function Holders({ waiting }: Pick<Frame, 'waiting'>) {
+function Holders({ waiting, middle }: Pick<Frame, 'waiting'> & { middle: number }) {
   return waiting.map(({ on, where, loops }, n) => {
-    if (on === 'air') return null;
-    const behind = where === 'back' || where === 'below';
+    if (on === 'air' || on === 'secondAir') return null;
+    const behind = isBehind(where);
     const y = NEEDLE + (where === 'between' ? 0 : behind ? -OFF : OFF);
     const half = (loops.length * PITCH) / 2 + 8;
-    const x = WIDTH / 2 + n * 8;
+    const x = middle + n * 8;
     return on === 'marker' || on === 'secondMarker' ? (
       <ellipse key={n} cx={x} cy={y} rx={half} ry="11" fill="none" stroke="var(--soft)" strokeWidth="3" />
     ) : (
@@ -90,18 +95,67 @@ function Holders({ waiting }: Pick<Frame, 'waiting'>) {
   });
 }
 
+/** The working yarn, from the last loop worked to where it waits: over the needles' near side or behind them. */
+function Yarn({ frame, middle }: { frame: Frame; middle: number }) {
+  const from = middle + TIP + 12;
+  const front = frame.yarn === 'front';
+  const y = NEEDLE + (front ? 64 : -64);
+  return (
+    <path
+      className="film-yarn"
+      d={`M${from} ${NEEDLE + 8}C${from} ${(NEEDLE + y) / 2} ${from + 10} ${y} ${from + 60} ${y}`}
+      fill="none"
+      stroke="var(--action)"
+      strokeWidth="4"
+      strokeLinecap="round"
+      strokeDasharray={front ? undefined : '2 8'}
+      data-yarn={frame.yarn}
+    />
+  );
+}
+
+/** Words in the drawing are never mirrored with it. */
+function Label({
+  x,
+  y,
+  mirrored,
+  end,
+  children,
+}: {
+  x: number;
+  y: number;
+  mirrored: boolean;
+  end: boolean;
+  children: string;
+}) {
+  return (
+    <text
+      transform={`translate(${x} ${y})${mirrored ? ' scale(-1 1)' : ''}`}
+      textAnchor={end !== mirrored ? 'start' : 'end'}
+      fontSize="14"
+      fill="var(--soft)"
+    >
+      {children}
+    </text>
+  );
+}
+
 function Drawing({
   step,
   frame,
-  hand,
+  mirrored,
+  needles,
   words,
 }: {
   step: CrossingStep;
   frame: Frame;
-  hand: Hand;
+  mirrored: boolean;
+  needles: Needles;
   words: string;
 }) {
-  const places = placesIn(frame);
+  const width = widthFor(step.heldCount + step.thenCount + (step.centre?.count ?? 0));
+  const middle = width / 2;
+  const places = placesIn(frame, middle);
   const stitches = spread(step);
   const heldIsOver = step.hold === 'front';
   const colourOf = ({ group }: Loop) =>
@@ -113,18 +167,30 @@ function Drawing({
   const loops = [...frame.feeding, ...frame.taking, ...frame.waiting.flatMap((one) => one.loops)].sort(
     (a, b) => a.id - b.id,
   );
-  const middle = WIDTH / 2;
   return (
     <svg
       className="film"
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      viewBox={`0 0 ${width} ${HEIGHT}`}
       role="img"
       aria-label={words}
-      style={{ transform: hand === 'left' ? 'scaleX(-1)' : undefined }}
+      style={{ transform: mirrored ? 'scaleX(-1)' : undefined }}
     >
       <line x1="8" x2={middle - TIP} y1={NEEDLE} y2={NEEDLE} className="film-needle" />
-      <line x1={middle + TIP} x2={WIDTH - 8} y1={NEEDLE} y2={NEEDLE} className="film-needle" />
-      <Holders waiting={frame.waiting} />
+      <line x1={middle + TIP} x2={width - 8} y1={NEEDLE} y2={NEEDLE} className="film-needle" />
+      <Label x={width - 8} y={16} mirrored={mirrored} end={false}>
+        back of the work
+      </Label>
+      <Label x={width - 8} y={HEIGHT - 6} mirrored={mirrored} end={false}>
+        front, towards you
+      </Label>
+      <Label x={8} y={NEEDLE + 40} mirrored={mirrored} end>
+        {needles.feeding}
+      </Label>
+      <Label x={width - 8} y={NEEDLE + 40} mirrored={mirrored} end={false}>
+        {needles.taking}
+      </Label>
+      <Yarn frame={frame} middle={middle} />
+      <Holders waiting={frame.waiting} middle={middle} />
       {loops.map((loop) => (
         <LoopMark
           key={loop.id}
@@ -145,12 +211,15 @@ export function Film({
   step,
   frames,
   words,
-  hand,
+  mirrored,
+  needles,
 }: {
   step: CrossingStep;
   frames: readonly Frame[];
   words: readonly string[];
-  hand: Hand;
+  /** The row runs from left to right, as she sees it. */
+  mirrored: boolean;
+  needles: Needles;
 }) {
   const [at, setAt] = useState(0);
   const [playing, setPlaying] = useState(() => !still());
@@ -169,10 +238,29 @@ export function Film({
       <Drawing
         step={step}
         frame={frames[at] as Frame}
-        hand={hand}
+        mirrored={mirrored}
+        needles={needles}
         words={at === 0 ? 'Before the first move' : (words[at - 1] as string)}
       />
       <div className="film-bar">
+        <button
+          type="button"
+          className="quiet-button min-w-12"
+          aria-label="One move back"
+          disabled={at === 0}
+          onClick={() => show(at - 1)}
+        >
+          <ChevronLeft aria-hidden="true" />
+        </button>
+        <button
+          type="button"
+          className="quiet-button min-w-12"
+          aria-label="One move on"
+          disabled={at === last}
+          onClick={() => show(at + 1)}
+        >
+          <ChevronRight aria-hidden="true" />
+        </button>
         <button type="button" className="quiet-button" onClick={() => setPlaying(!playing)}>
           {playing ? <Pause aria-hidden="true" /> : <Play aria-hidden="true" />}
           {playing ? 'Stop' : 'Play'}

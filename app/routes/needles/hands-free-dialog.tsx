@@ -4,6 +4,7 @@ import { X } from 'lucide-react';
 import { changePrefs, DEEDS, RATES, type Deed, type Prefs } from '~/device/prefs';
 import { sound } from '~/device/sounds';
 import { canSpeak, speak } from '~/device/voice';
+import { wayOf } from '~/knitter/settings';
 import { rowSaid } from '~/messages/spoken';
 import type { DialogProps } from './dialog-props';
 
@@ -103,13 +104,13 @@ function Keys({ prefs }: { prefs: Prefs }) {
   );
 }
 
-export function HandsFreeForm({ view, prefs, awake }: DialogProps) {
+export function HandsFreeForm({ view, prefs, awake, settings }: DialogProps) {
   return (
     <>
       <p className="text-soft">
         For this device alone. Space, Enter and Page Down go on; Backspace undoes; the arrows move group by
-        group and, up and down, inside a crossing. A finger that wipes to the left over the row in hand goes
-        on, to the right it goes back. A foot switch or page turner sends a key: teach it here.
+        group and, up and down, inside a crossing. Wipe a finger to the left over the row in hand to go on, to
+        the right to go back. A foot switch or page turner sends a key: teach it here.
       </p>
       <h3 className="how-title">Keys and foot switches</h3>
       <Keys prefs={prefs} />
@@ -134,7 +135,7 @@ export function HandsFreeForm({ view, prefs, awake }: DialogProps) {
             <button
               type="button"
               className="plain-button"
-              onClick={() => speak(rowSaid(view.cue, view.notices), prefs.rate)}
+              onClick={() => speak(rowSaid(view.cue, wayOf(settings), view.notices), prefs.rate)}
             >
               Hear it
             </button>
@@ -147,7 +148,7 @@ export function HandsFreeForm({ view, prefs, awake }: DialogProps) {
       <Switch
         name="sounds"
         prefs={prefs}
-        label="A soft tick for each row, two tones before a row that crosses"
+        label="A soft tick after each row, two tones before a row that crosses"
       />
       <button type="button" className="plain-button" onClick={() => sound('crossing')}>
         Hear the two tones

@@ -1,52 +1,60 @@
 /** A column for each panel: its countdown, tied to its place on the needle by a thread. */
 import { memo } from 'react';
+import { countWords } from '~/messages/count';
 import { spreadLabels } from '~/ui/spread';
 import type { PanelColumn, RowView } from './row-view';
 import { useRowAndNext } from './use-row-and-next';
+import type { FabricWindow } from './use-window';
 import type { NeedlesView } from './view';
 
 /** Labels need about this share of the fabric's width to be read at arm's length. */
 const LEAST_WIDTH = 0.19;
 /** More columns than this are folded into a line on a wide screen. */
-const MOST_COLUMNS = 6;
+const MOST_COLUMNS = 5;
 
-function Countdown({ column: { next }, working }: { column: PanelColumn; working: number }) {
+function Countdown({
+  column: { next, last },
+  working,
+  line,
+}: {
+  column: PanelColumn;
+  working: number;
+  line: string;
+}) {
+  if (!next && last !== null) return <p className="countdown">{`last crossing\nin ${line} ${last}`}</p>;
   if (!next) return <p className="countdown">plain</p>;
   const now = next.plain === 0;
   return (
     <p
       className={now ? 'countdown now' : 'countdown'}
-      aria-label={now ? undefined : `${next.plain} plain, then cross in row ${working + next.plain}`}
+      aria-label={now ? undefined : `${next.plain} plain, then cross in ${line} ${working + next.plain}`}
     >
       {now ? 'CROSS\nNOW' : `${next.plain} plain,\nthen cross`}
     </p>
   );
 }
 
-/** What to count, said shortly; the number itself hangs on the fabric. */
-function countWords({ count }: PanelColumn, faces: NeedlesView['faces']): string {
-  if (count.kind === 'noHole') {
-    const { anchor } = count;
-    const from =
-      anchor.kind === 'castOn'
-        ? 'from the cast-on'
-        : anchor.kind === 'lifeline'
-          ? 'above the lifeline'
-          : anchor.kind === 'marker'
-            ? 'above the marker'
-            : anchor.kind === 'twist'
-              ? 'since the twist'
-              : 'since this section began';
-    return `count ${count.rows} ${count.rows === 1 ? 'row' : 'rows'}\n${from}`;
-  }
-  const seen = count.seen === 'V' ? 'V' : 'bump';
-  const where = faces === 'WS' ? 'on the right side' : 'up from the hole';
-  if (count.tall !== null) return `count ${count.tall} tall ${count.tall === 1 ? 'V' : 'Vs'}\n${where}`;
-  return `count ${count.counted} ${seen}${count.counted === 1 ? '' : 's'}\n${where}`;
-}
+/** The row of the panel's own pattern, small. */
+const PatternRow = ({ column: { pattern, patternRows }, line }: { column: PanelColumn; line: string }) => (
+  <span className="block text-sm font-normal text-soft max-[760px]:leading-none">
+    {pattern.kind === 'row'
+      ? `${line} ${pattern.number} of ${patternRows}`
+      : `set-up ${line} ${pattern.number}`}
+  </span>
+);
 
 /** Soonest first: cross now, then by plain rows left, then those that stay plain. */
 const wait = ({ next }: PanelColumn) => (next ? next.plain : Number.MAX_SAFE_INTEGER);
+
+/** The parts of the panels that the window shows, counted from its left. */
+export const inWindow = (bands: NeedlesView['picture']['bands'], { from, width, wide }: FabricWindow) =>
+  !wide
+    ? bands
+    : bands.flatMap((band) => {
+        const left = Math.max(0, band.x - from);
+        const right = Math.min(width, band.x + band.width - from);
+        return right - left >= 1 ? [{ ...band, x: left, width: right - left }] : [];
+      });
 
 type HeadsProps = {
   said: RowView;
@@ -65,8 +73,13 @@ const sameBands = (a: HeadsProps['bands'], b: HeadsProps['bands']) =>
 const RowHeads = memo(
   function RowHeads({ said, faces, width, bands: all, share, offset }: HeadsProps) {
     const { columns, working } = said;
-    const soonest = [...columns].sort((a, b) => wait(a) - wait(b)).map(({ id }) => id);
-    const shown = new Set(soonest.slice(0, MOST_COLUMNS));
+    const line = said.round ? 'round' : 'row';
+    const inView = new Set(all.map(({ panel }) => panel));
+    const beyond = ({ id }: PanelColumn) => (inView.has(id) ? 0 : 1);
+    const soonest = [...columns]
+      .sort((a, b) => beyond(a) - beyond(b) || wait(a) - wait(b))
+      .map(({ id }) => id);
+    const shown = new Set(soonest.filter((id) => inView.has(id)).slice(0, MOST_COLUMNS));
     const bands = all.filter(({ panel }) => shown.has(panel));
     const places = spreadLabels(
       bands.map((band) => ({ x: offset + (band.x / width) * share, width: (band.width / width) * share })),
@@ -88,11 +101,11 @@ const RowHeads = memo(
                 data-rank={soonest.indexOf(band.panel)}
                 style={{ left: `${place.start * 100}%`, width: `${place.width * 100}%` }}
               >
-                <p className="head-name" title={`row ${column.pattern.number} of ${column.patternRows}`}>
-                  {column.name}
+                <p className="head-name">
+                  {column.name} <PatternRow column={column} line={line} />
                 </p>
-                <Countdown column={column} working={working} />
-                <p className="head-count">{countWords(column, faces)}</p>
+                <Countdown column={column} working={working} line={line} />
+                <p className="head-count">{countWords(column.count, faces, line)}</p>
               </li>
             );
           })}
@@ -110,12 +123,11 @@ const RowHeads = memo(
           ))}
         </svg>
         {folded.length > 0 && (
-          <p className="folded">
-            Later:{' '}
-            {folded.map(({ name, next }) => `${name} ${next ? `${next.plain} plain` : 'plain'}`).join(' · ')}
+          <p className="folded max-[760px]:hidden">
+            Also: {folded.map((column) => `${column.name}: ${inShort(column, line)}`).join(' · ')}
           </p>
         )}
-        <p className="folded phone-only">{phoneFolded(columns, soonest)}</p>
+        <p className="folded phone-only truncate">{phoneFolded(columns, soonest, line)}</p>
       </>
     );
   },
@@ -128,10 +140,21 @@ const RowHeads = memo(
     sameBands(a.bands, b.bands),
 );
 
-export function Heads({ view, share, offset }: { view: NeedlesView; share: number; offset: number }) {
+export function Heads({
+  view,
+  shown,
+  share,
+  offset,
+}: {
+  view: NeedlesView;
+  shown: FabricWindow;
+  share: number;
+  offset: number;
+}) {
   const rows = useRowAndNext(view);
   const { said: now, faces, picture } = view;
   if (now.working === null) return null;
+  const bands = inWindow(picture.bands, shown);
   return (
     <div className="heads">
       {rows.map((said) => (
@@ -139,8 +162,8 @@ export function Heads({ view, share, offset }: { view: NeedlesView; share: numbe
           <RowHeads
             said={said}
             faces={faces}
-            width={picture.width}
-            bands={picture.bands}
+            width={shown.width}
+            bands={bands}
             share={share}
             offset={offset}
           />
@@ -150,13 +173,20 @@ export function Heads({ view, share, offset }: { view: NeedlesView; share: numbe
   );
 }
 
+const inShort = ({ next, last }: PanelColumn, line: string) =>
+  next
+    ? next.plain === 0
+      ? 'cross now'
+      : `${next.plain} plain`
+    : last !== null
+      ? `last crossing in ${line} ${last}`
+      : 'plain';
+
 /** On a phone two columns are shown; the rest are one line. */
-function phoneFolded(columns: readonly PanelColumn[], soonest: readonly string[]): string {
-  const rest = soonest.slice(2).flatMap((id) => columns.find((column) => column.id === id) ?? []);
-  return rest
-    .map(
-      ({ name, next }) =>
-        `${name}: ${next ? (next.plain === 0 ? 'cross now' : `${next.plain} plain`) : 'plain'}`,
-    )
-    .join(' · ');
+function phoneFolded(columns: readonly PanelColumn[], soonest: readonly string[], line: string): string {
+  const rest = soonest
+    .slice(2)
+    .flatMap((id) => columns.find((column) => column.id === id) ?? [])
+    .sort((a, b) => wait(a) - wait(b));
+  return rest.map((column) => `${column.name}: ${inShort(column, line)}`).join(' · ');
 }

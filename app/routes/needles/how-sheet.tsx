@@ -5,12 +5,13 @@ import { framesOf } from '@core/cue/frames';
 import { likenessOf } from '@core/cue/likeness';
 import type { CrossingStep } from '@core/cue/steps';
 import { canWork, movesOf, wayFor, WAYS, type Way } from '@core/cue/technique';
+import { facedDirection } from '@core/stitch/working';
 import { changePrefs, type Prefs } from '~/device/prefs';
 import { wishedWay, type KnitterSettings } from '~/knitter/settings';
 import { CROSSING_CAUTION_WORDS } from '~/messages/crossing-cautions';
 import { holdWords } from '~/messages/cue';
 import { likenessWords } from '~/messages/likeness';
-import { moveWords, WAY_WORDS } from '~/messages/moves';
+import { moveWords, needlesOf, WAY_WORDS } from '~/messages/moves';
 import { LeanGlyph, LeanWord } from '~/ui/lean';
 import { Modal } from '~/ui/modal';
 import { Film } from './film';
@@ -56,14 +57,16 @@ export default function HowSheet(props: Props) {
   const [wished, setWished] = useState(() => wishedWay(settings, step.heldCount, step.thenCount));
   const way = wayFor(step, wished);
   const moves = movesOf(step, way);
-  const words = moves.map((move) => moveWords(move, settings.hand));
+  const faced = view.cue ? facedDirection(view.cue.working) : 'rightToLeft';
+  const needles = needlesOf(faced, view.byHand);
+  const words = moves.map((move) => moveWords(move, needles));
   const likeness = view.working === null ? null : likenessOf(view.sheet, view.working, panel, step.columns[0] ?? -1); // prettier-ignore
   return (
     <Modal title="How to cross" open onOpenChange={(open) => !open && close()}>
       <div className="how-head">
         <LeanGlyph lean={step.lean} size={52} />
         <div>
-          <p className="hold">{holdWords(step)}</p>
+          <p className="hold">{holdWords(step, way)}</p>
           <p>
             {step.over} over {step.under}, <LeanWord lean={step.lean} />
           </p>
@@ -84,11 +87,18 @@ export default function HowSheet(props: Props) {
           </option>
         ))}
       </select>
-      <Film key={way} step={step} frames={framesOf(step, moves)} words={words} hand={settings.hand} />
+      <Film
+        key={way}
+        step={step}
+        frames={framesOf(step, moves)}
+        words={words}
+        mirrored={faced === 'leftToRight'}
+        needles={needles}
+      />
       {likeness && (
         <>
           <h3 className="how-title">As the fabric shows it</h3>
-          {likenessWords(likeness).map((line) => (
+          {likenessWords(likeness, view.round ? 'round' : 'row').map((line) => (
             <p key={line}>{line}</p>
           ))}
         </>

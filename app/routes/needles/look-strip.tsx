@@ -6,13 +6,12 @@ import { RollingFabric } from '@core/fabric/rolling';
 import type { CrossingBox } from '@core/fabric/shapes';
 import type { JournalState } from '@core/journal/fold';
 import { made } from '@core/piece/worksheet';
+import { cellKey } from '@core/stitch/cells';
 import { PaintedLayers } from '~/ui/fabric/painted';
 import { cutOut, type CutOut } from '~/ui/fabric/rows';
 import { LEAN_WORDS, LeanGlyph } from '~/ui/lean';
 import type { NeedlesView } from './view';
 
-/** More pictures than these are not looked at in a second. */
-const MOST = 8;
 /** Room around a crossing, in stitches, and rows below and above it. */
 const AROUND = 0.6;
 const ROWS_AROUND = 2;
@@ -28,15 +27,18 @@ function useLater(): boolean {
   return later;
 }
 
-function AsCharted({ box, cut, name, onOdd }: { box: CrossingBox; cut: CutOut; name: string; onOdd: () => void }) {
-  const { x, y, width, height, at } = box;
+type Look = { readonly boxes: readonly CrossingBox[]; readonly cut: CutOut; readonly name: string };
+
+function AsCharted({ look: { boxes, cut, name }, onOdd }: { look: Look; onOdd: () => void }) {
+  const { x, y, width, height, at } = boxes[0] as CrossingBox;
   const top = cut.top - y - height;
+  const words = boxes.length > 1 ? `${name}: ${boxes.length} like this` : name;
   return (
     <button
       type="button"
       className="look"
       onClick={onOdd}
-      aria-label={`${name}, ${LEAN_WORDS[at.cell.lean]}: this one is not so`}
+      aria-label={`${words}, ${LEAN_WORDS[at.cell.lean]}: ${boxes.length > 1 ? 'one of them' : 'this one'} is not so`}
     >
       <span className="look-picture">
         <svg viewBox={`${x - AROUND} ${top - AROUND} ${width + 2 * AROUND} ${height + 2 * AROUND}`} aria-hidden="true">
@@ -47,7 +49,7 @@ function AsCharted({ box, cut, name, onOdd }: { box: CrossingBox; cut: CutOut; n
         </svg>
         <LeanGlyph lean={at.cell.lean} size={28} />
       </span>
-      <span>{name}</span>
+      <span>{words}</span>
     </button>
   );
 } // prettier-ignore
@@ -64,26 +66,57 @@ function useRightSide({ sheet, faces, picture, done }: NeedlesView) {
         : new RollingFabric((row) => made(sheet, row), sheet.rows, 'RS').show(first, last);
     const names = new Map(bands.map(({ panel, name }) => [panel, name]));
     const boxes = rows.find(({ row }) => row === done)?.crossings ?? [];
-    return boxes.slice(0, MOST).map((box) => {
+    const alike = new Map<string, CrossingBox[]>();
+    for (const box of boxes) {
+      const key = `${box.panel} ${cellKey(box.at.cell)}`;
+      alike.set(key, [...(alike.get(key) ?? []), box]);
+    }
+    return [...alike.values()].map((like): Look => {
+      const [box] = like as [CrossingBox, ...CrossingBox[]];
       const sides = { left: box.x - 2 * AROUND, right: box.x + box.width + 2 * AROUND };
-      return { box, name: names.get(box.panel) ?? '', cut: cutOut(rows.filter(near), edgeOf, sides) };
+      // One that lies over the join of a round has a box at either end.
+      const each = [...new Map(like.map((one) => [one.wale, one])).values()];
+      return { boxes: each, name: names.get(box.panel) ?? '', cut: cutOut(rows.filter(near), edgeOf, sides) };
     });
   }, [sheet, faces, picture, done]);
 }
 
-function Looks({ view, onOdd }: { view: NeedlesView; onOdd: (box: CrossingBox) => void }) {
+/** Of several alike it is asked which one, as they are met from the right. */
+function WhichOne({ look, onOdd }: { look: Look; onOdd: (box: CrossingBox) => void }) {
+  const fromRight = [...look.boxes].sort((a, b) => a.wale - b.wale);
   return (
-    <div className="looks">
-      {useRightSide(view).map(({ box, name, cut }) => (
-        <AsCharted
-          key={`${box.panel} ${box.wale} ${box.x}`}
-          box={box}
-          cut={cut}
-          name={name}
-          onOdd={() => onOdd(box)}
-        />
+    <div role="group" aria-label="Which one is not so?" className="flex flex-wrap items-center gap-2">
+      <p className="w-full">Which one of {look.name}, counted from the right as the right side shows it?</p>
+      {fromRight.map((box, i) => (
+        <button
+          key={box.wale}
+          type="button"
+          className="plain-button numerals min-w-12"
+          onClick={() => onOdd(box)}
+        >
+          {i + 1}
+        </button>
       ))}
     </div>
+  );
+}
+
+function Looks({ view, onOdd }: { view: NeedlesView; onOdd: (box: CrossingBox) => void }) {
+  const looks = useRightSide(view);
+  const [asked, setAsked] = useState<Look | null>(null);
+  return (
+    <>
+      <div className="looks">
+        {looks.map((look) => (
+          <AsCharted
+            key={`${look.boxes[0]?.panel} ${look.boxes[0]?.wale}`}
+            look={look}
+            onOdd={() => (look.boxes.length > 1 ? setAsked(look) : onOdd(look.boxes[0] as CrossingBox))}
+          />
+        ))}
+      </div>
+      {asked && <WhichOne look={asked} onOdd={onOdd} />}
+    </>
   );
 }
 
@@ -98,16 +131,20 @@ export function LookStrip({
   onOdd: (box: CrossingBox) => void;
   onAll: () => void;
 }) {
-  const { rows, done } = view;
+  const { rows, done, round, sheet } = view;
+  const turns = sheet.plan.construction === 'flat';
   const later = useLater();
   const crosses = rows.some(({ row, boxes }) => row === done && boxes.length > 0);
   const marked = state.faults.some(({ pieceRow }) => pieceRow === done);
   if (!crosses || state.looked.has(done) || marked) return null;
   return (
-    <section className="look-strip" aria-label={`Crossings of row ${done}`}>
+    <section className="look-strip" aria-label={`Crossings of ${round ? 'round' : 'row'} ${done}`}>
       <p>
-        Row {done} crossed. Before you turn: does each lie so?{' '}
-        <span className="wide-only">It is the top row still; an odd one costs only its own stitches.</span>
+        {round ? 'Round' : 'Row'} {done} crossed. {turns ? 'Before you turn, look' : 'Look'}: does each one
+        lie like this?{' '}
+        <span className="wide-only">
+          Nothing is worked above them yet, so an odd one costs only its own stitches.
+        </span>
       </p>
       {later && <Looks view={view} onOdd={onOdd} />}
       <button type="button" className="plain-button w-full" onClick={onAll}>

@@ -18,6 +18,7 @@ import { forecast, gramsPerStitch, rowWeight } from '@core/plan/yarn';
 import { lengthWords, weightWords } from '~/messages/measures';
 import { MeasureInput, NumberInput } from '~/ui/inputs';
 import type { NeedlesView } from './view';
+import { stitches } from '~/messages/numbers';
 
 type MeasureProps = {
   view: NeedlesView;
@@ -110,7 +111,9 @@ function Yarn({ view, state, units, record }: MeasureProps) {
           <strong>
             {piece.value.enoughRows < sheet.rows - done
               ? `${piece.value.enoughRows} more rows`
-              : `all ${sheet.rows - done} rows to the end`}
+              : sheet.rows - done === 1
+                ? 'the last row'
+                : `all ${sheet.rows - done} rows to the end`}
           </strong>
           ; {sheet.plan.sections[index]?.name} needs {Math.max(0, lastRowOf(sheet, index) - done)}
           {piece.value.source === 'swatch' && ' (by the swatch; a second weighing will tell better)'}.
@@ -161,7 +164,7 @@ function Section({ view, state, units, record, close }: MeasureProps) {
       )}
       {seam && (
         <p className="text-fault">
-          After row {done} it leaves {seam.has} stitches, but the next section begins with {seam.needs}.
+          After row {done} it leaves {stitches(seam.has)}, but the next section begins with {seam.needs}.
           Change the plan instead.
         </p>
       )}

@@ -27,6 +27,7 @@ import { Fragment, type ReactNode } from 'react';
 import type { Happening } from '@core/journal/events';
 import type { JournalState } from '@core/journal/fold';
 import type { DialogName } from './dialog-props';
+import { ROW_IN_HAND } from './cue-panel';
 import type { NeedlesView } from './view';
 
 export default function MoreMenu({
@@ -44,11 +45,12 @@ export default function MoreMenu({
   open: (dialog: DialogName) => void;
   trigger: ReactNode;
 }) {
-  const { done, working } = view;
+  const { done, working, round } = view;
+  const line = round ? 'round' : 'row';
   const hasLifeline = state.lifelines.some(({ row }) => row === done);
   const items = [
     {
-      label: hasLifeline ? `Lifeline is in row ${done}` : `Lifeline through row ${done}`,
+      label: hasLifeline ? `Lifeline is in ${line} ${done}` : `Lifeline through ${line} ${done}`,
       icon: GripHorizontal,
       disabled: done < 1 || hasLifeline,
       act: () => void record({ kind: 'lifeline', row: done }),
@@ -69,15 +71,15 @@ export default function MoreMenu({
       disabled: state.redoTarget === null,
       act: () => state.redoTarget && void record({ kind: 'undo', target: state.redoTarget }),
     },
-    { label: 'Back to a row', icon: Scissors, disabled: done < 1, act: () => open('back') },
-    { label: 'Set the row of the piece', icon: Rows3, disabled: false, act: () => open('setRow') },
+    { label: `Back to a ${line}`, icon: Scissors, disabled: done < 1, act: () => open('back') },
+    { label: `Set the ${line} of the piece`, icon: Rows3, disabled: false, act: () => open('setRow') },
     {
-      label: 'Set the row of a panel',
+      label: `Set the ${line} of a panel`,
       icon: SlidersHorizontal,
       disabled: working === null || view.columns.length === 0,
       act: () => open('setPanel'),
     },
-    { label: 'One row otherwise', icon: Eraser, disabled: false, act: () => open('once') },
+    { label: `One ${line} otherwise`, icon: Eraser, disabled: false, act: () => open('once') },
     {
       label: 'Repeats more or fewer',
       icon: Repeat,
@@ -88,7 +90,7 @@ export default function MoreMenu({
   const here = `/pieces/${pieceId}`;
   const links = [
     { label: 'Cast-on sheet', icon: ClipboardList, to: `${here}/sheet` },
-    { label: 'Rows on paper', icon: Printer, to: `${here}/paper` },
+    { label: round ? 'Rounds on paper' : 'Rows on paper', icon: Printer, to: `${here}/paper` },
     { label: 'Change the plan', icon: PencilRuler, to: `${here}/plan` },
     { label: 'Split or join', icon: Split, to: `${here}/split` },
     { label: 'Knit its pair', icon: Copy, to: `/pieces/new?pair=${pieceId}` },
@@ -99,7 +101,16 @@ export default function MoreMenu({
     <DropdownMenu.Root defaultOpen>
       <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content className="menu" align="end" sideOffset={6}>
+        <DropdownMenu.Content
+          className="menu"
+          align="end"
+          sideOffset={6}
+          onCloseAutoFocus={(event) => {
+            // Keys go to the row again, not to the button that opened this.
+            event.preventDefault();
+            document.getElementById(ROW_IN_HAND)?.focus({ preventScroll: true });
+          }}
+        >
           {[look, items, correct].map((group, g) => (
             <Fragment key={g}>
               {group.map(({ label, icon: Icon, disabled, act }) => (

@@ -1,3 +1,7 @@
+import fc from 'fast-check';
+import { inWindow } from './heads';
+import { windowAround, windowWidth } from './use-window';
+import { comingWords } from '~/messages/coming';
 import { fold } from '@core/journal/fold';
 import type { Happening, JournalEvent } from '@core/journal/events';
 import { planOf } from '@core/testing/plans';
@@ -76,10 +80,14 @@ describe('the needles view', () => {
   });
   it('looks ahead at the next rows that cross, soonest first, panels of one row together', () => {
     const view = needlesView(plan, journal(...rows(4)), USUAL);
-    expect(view.coming).toEqual([
-      { row: 7, panels: ['rope'] },
-      { row: 9, panels: ['thick'] },
-      { row: 11, panels: ['rope'] },
+    const coming = view.coming.map(({ row, panels }) => [
+      row,
+      ...panels.map(({ name, kinds }) => `${name}: ${comingWords(kinds, () => 'cableNeedle')}`),
+    ]);
+    expect(coming).toEqual([
+      [7, 'rope: 2 to the BACK, leans right'],
+      [9, 'thick: 3 to the FRONT, leans left'],
+      [11, 'rope: 2 to the BACK, leans right'],
     ]);
   });
   it('shows the wrong side only where it faces a knitter who wishes to see it', () => {
@@ -107,5 +115,44 @@ describe('the needles view', () => {
   it('hangs no more rows than asked for', () => {
     const { picture } = needlesView(plan, journal(...rows(12)), USUAL, 6);
     expect([picture.firstRow, picture.lastRow]).toEqual([7, 16]);
+  });
+});
+
+describe('the window of a wide piece', () => {
+  const desk = { width: 820, height: 500 };
+  it.each([
+    ['62 stitches on a desk are shown whole', desk, 62, null],
+    ['120 on a desk: as large as fills the height', desk, 120, 74],
+    ['120 on a phone: 10 px a stitch', { width: 374, height: 90 }, 120, 32],
+    ['600 no smaller than 120', desk, 600, 74],
+    ['a room that is not there yet', { width: 0, height: 0 }, 120, 1],
+  ])('%s', (_, room, width, shown) => expect(windowWidth(room, width, 4.6, 48)).toBe(shown));
+  it('stands around what is in hand and never beyond an edge', () =>
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 600 }), fc.nat(), fc.nat(), (all, a, b) => {
+        const width = 1 + (a % all);
+        const middle = b % (all + 1);
+        const from = windowAround(middle, width, all);
+        expect(from >= 0 && from + width <= all).toBe(true);
+        if (from > 0 && from + width < all)
+          expect(Math.abs(from + width / 2 - middle)).toBeLessThanOrEqual(0.5);
+      }),
+    ));
+  it('heads stand over what it shows of their panels', () => {
+    const bands = [
+      { panel: 'a', name: 'a', edge: false, x: 0, width: 30 },
+      { panel: 'b', name: 'b', edge: false, x: 30, width: 40 },
+      { panel: 'c', name: 'c', edge: false, x: 70, width: 50 },
+    ];
+    const seen = inWindow(bands, { from: 20, width: 45, wide: true }).map(({ panel, x, width }) => [
+      panel,
+      x,
+      width,
+    ]);
+    expect(seen).toEqual([
+      ['a', 0, 10],
+      ['b', 10, 35],
+    ]);
+    expect(inWindow(bands, { from: 0, width: 120, wide: false })).toBe(bands);
   });
 });

@@ -1,7 +1,8 @@
 /** Putting the work down and picking it up: where in the row, which needle the yarn hangs from, what was last worked. */
+import { useEffect } from 'react';
 import { ChevronLeft, ChevronRight, X } from 'lucide-react';
 import { restingAt } from '@core/cue/resting';
-import { wishedWay, type KnitterSettings } from '~/knitter/settings';
+import { wayOf, type KnitterSettings } from '~/knitter/settings';
 import { restingWords } from '~/messages/moves';
 import type { RowInHand } from './use-row';
 import type { NeedlesView } from './view';
@@ -9,16 +10,21 @@ import type { NeedlesView } from './view';
 type Props = { view: NeedlesView; settings: KnitterSettings; row: RowInHand };
 
 export default function RestSheet({ view, settings, row: { pointer, act, down } }: Props) {
-  const { cue, working, stops, sheet } = view;
+  const { cue, working, stops, byHand } = view;
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => event.key === 'Escape' && act('goOn');
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [act]);
   if (!cue || working === null) return null;
   const step = stops[pointer.stop]?.step;
-  const way = step?.kind === 'crossing' ? wishedWay(settings, step.heldCount, step.thenCount) : settings.way;
-  const resting = restingAt(stops, pointer, cue.working, way);
-  const byHand = sheet.plan.construction === 'unturned' || sheet.plan.making?.needle?.kind === 'hands';
+  const how = wayOf(settings);
+  const resting = restingAt(stops, pointer, cue.working, how);
+  const line = cue.round ? 'round' : 'row';
   return (
     <aside className="side-sheet rest-sheet" aria-label={down ? 'Picked up' : 'Putting it down'}>
       <div className="flex items-start justify-between gap-4">
-        <h2 className="text-2xl">{down ? `Pick up row ${working}` : `Put down in row ${working}`}</h2>
+        <h2 className="text-2xl">{down ? `Pick up ${line} ${working}` : `Put down in ${line} ${working}`}</h2>
         <button
           type="button"
           className="quiet-button -mt-2 -mr-2"
@@ -63,7 +69,7 @@ export default function RestSheet({ view, settings, row: { pointer, act, down } 
         </button>
       </div>
       <div className="resting" data-testid="resting" aria-live="polite">
-        {restingWords(resting, settings.hand, byHand).map((line) => (
+        {restingWords(resting, { byHand, wayOf: how, round: cue.round }).map((line) => (
           <p key={line}>{line}</p>
         ))}
       </div>

@@ -91,7 +91,7 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
     () => (
       <>
         {pair && <FirstOfPair pair={pair} view={view} events={events} state={state} record={record} />}
-        <Suggested key={view.done} suggestion={view.suggestion} record={record} />
+        <Suggested key={view.done} suggestion={view.suggestion} round={view.round} record={record} />
         <Stretch events={events} minutes={prefs.reminder} />
       </>
     ),
@@ -133,6 +133,7 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
         prefs={prefs}
         row={row}
         canUndo={state.undoTarget !== null}
+        record={record}
         onHow={askHow}
         first={first}
         notes={notes}
@@ -176,6 +177,7 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
             state={state}
             events={events}
             units={settings.units}
+            settings={settings}
             record={record}
             saving={saving}
             kept={kept}

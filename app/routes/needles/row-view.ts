@@ -1,4 +1,5 @@
 /** What the needles screen says of the row in hand, computed whole; the next row's is worked out beforehand. */
+import { comingRows, type ComingRow } from '@core/cue/coming';
 import { cueFor, type RowCue } from '@core/cue/cue';
 import { likenessOf, type Likeness } from '@core/cue/likeness';
 import { noticesOf, type Notice } from '@core/cue/notices';
@@ -6,10 +7,14 @@ import { stopsOf, type Stop } from '@core/cue/pointer';
 import { rowEnd, type RowEnd } from '@core/cue/row-end';
 import type { JournalState } from '@core/journal/fold';
 import type { RowLabel } from '@core/notation/problems';
-import { nextCrossing, type NextCrossing } from '@core/piece/schedule';
-import { charted, isOpen, lastRowOf, type Worksheet } from '@core/piece/worksheet';
-import { countFor, type Count } from '@core/place/count';
+import { lastCrossing, nextCrossing, type NextCrossing } from '@core/piece/schedule';
+import { charted, isOpen, lastRowOf, seamBefore, worksheet, type Worksheet } from '@core/piece/worksheet';
+import { mayEnd } from '@core/plan/length';
+import { countFor, type Count, type Hung } from '@core/place/count';
 import { suggestion, type Suggestion } from '@core/plan/suggest';
+import { stitchesAfter } from '@core/stitch/cells';
+import { isSlip } from '@core/stitch/looks';
+import type { Cell } from '@core/stitch/types';
 import type { KnitterSettings } from '~/knitter/settings';
 
 const CROSSINGS_AHEAD = 3;
@@ -21,6 +26,8 @@ export type PanelColumn = {
   readonly pattern: RowLabel;
   readonly patternRows: number;
   readonly next: NextCrossing | null;
+  /** The row of its last crossing, where no other is to come. */
+  readonly last: number | null;
   readonly count: Count;
 };
 /** All that is said of the row in hand, whatever the fabric looks like. */
@@ -29,15 +36,21 @@ export type RowView = {
   /** The row in hand; null when the piece is finished. */
   readonly working: number | null;
   readonly cue: RowCue | null;
+  /** Worked in the round: a row is a round. */
+  readonly round: boolean;
+  /** Worked by the hands alone, without needles. */
+  readonly byHand: boolean;
+  /** Some stitches of the row in hand are slipped. */
+  readonly slips: boolean;
   readonly columns: readonly PanelColumn[];
-  /** The next rows with a crossing after the row in hand, and the panels that cross in them. */
-  readonly coming: readonly { readonly row: number; readonly panels: readonly string[] }[];
+  /** The next rows with a crossing after the row in hand, and how the panels cross in them. */
+  readonly coming: readonly ComingRow[];
   readonly sectionName: string;
   readonly sectionRowsLeft: number;
   /** The section ends when she says so; the rows left are an estimate. */
   readonly sectionOpen: boolean;
-  /** An open section that has come near its length: it is time to measure. */
-  readonly toMeasure: { readonly name: string; readonly cm: number } | null;
+  /** An open section: from which row on it is time to measure, and whether it may end with the row just finished. */
+  readonly toMeasure: ToMeasure | null;
   /** Whether the last row of all lies behind such a section, so that its number is an estimate. */
   readonly rowsEstimated: boolean;
   /** Out of the ordinary in the row in hand, and in the next one. */
@@ -54,7 +67,12 @@ export type RowView = {
   readonly suggestion: Suggestion | null;
 };
 
-type Hanging = Pick<JournalState, 'lifelines' | 'anchors'>;
+const slipsIn = (cell: Cell) =>
+  cell.kind === 'stitch'
+    ? isSlip(cell.stitch)
+    : cell.kind === 'crossing' && stitchesAfter(cell).some(({ stitch }) => isSlip(stitch));
+
+type Hanging = Pick<JournalState, 'lifelines' | 'anchors' | 'facts'>;
 
 function columnsAt(
   sheet: Worksheet,
@@ -64,46 +82,69 @@ function columnsAt(
   settings: KnitterSettings,
 ): PanelColumn[] {
   const lifelines = state.lifelines.map(({ row }) => ({ kind: 'lifeline' as const, row }));
-  const markers = state.anchors.filter(({ what }) => what === 'marker' || what === 'pin');
-  const hungIn = (id: string) => [
+  const hungIn = (id: string): Hung => [
     ...lifelines,
-    ...markers.filter(({ panel }) => panel === id).map(({ row }) => ({ kind: 'marker' as const, row })),
+    ...state.anchors.flatMap(({ what, row, panel }) =>
+      what !== 'yarnJoin' && (what === 'colour' || panel === id) ? [{ kind: what, row }] : [],
+    ),
   ];
   return charted(sheet, working)
     .panels.filter(({ panel }) => !panel.edge)
-    .map(({ panel, name, chart }) => ({
-      id: panel.id,
-      name: panel.name,
-      pattern: name,
-      patternRows: chart.rows.length,
-      next: nextCrossing(sheet, panel.id, working),
-      count: countFor(sheet, panel.id, done, settings.school, hungIn(panel.id)),
-    }));
-}
-
-function comingAfter(sheet: Worksheet, working: number, columns: readonly PanelColumn[]): RowView['coming'] {
-  const coming: { row: number; panels: string[] }[] = [];
-  for (let from = working + 1; from <= sheet.rows && coming.length < CROSSINGS_AHEAD;) {
-    const next = columns.flatMap(({ id, name }) => ({
-      name,
-      row: nextCrossing(sheet, id, from)?.row ?? Infinity,
-    }));
-    const row = Math.min(...next.map((item) => item.row));
-    if (row > sheet.rows) break;
-    coming.push({ row, panels: next.filter((item) => item.row === row).map(({ name }) => name) });
-    from = row + 1;
-  }
-  return coming;
+    .map(({ panel, name, chart }) => {
+      const next = nextCrossing(sheet, panel.id, working);
+      return {
+        id: panel.id,
+        name: panel.name,
+        pattern: name,
+        patternRows: chart.rows.length,
+        next,
+        last: next === null && done > 0 ? lastCrossing(sheet, panel.id, done) : null,
+        count: countFor(sheet, panel.id, done, settings.school, hungIn(panel.id)),
+      };
+    });
 }
 
 /** So many rows before the estimated end she is asked to measure. */
 const ROWS_BEFORE_THE_END = 2;
 
-function toMeasure(sheet: Worksheet, at: number): RowView['toMeasure'] {
+export type ToMeasure = {
+  readonly section: string;
+  readonly name: string;
+  readonly cm: number;
+  readonly fromCastOn: boolean;
+  readonly from: number;
+  readonly now: boolean;
+  /** The section may end with the row just finished, and the next one fits on it. */
+  readonly endsHere: boolean;
+};
+
+/** Of the section that the row just finished belongs to: it goes on as long as she does not end it. */
+function toMeasure(
+  sheet: Worksheet,
+  at: number,
+  done: number,
+  facts: JournalState['facts'],
+): ToMeasure | null {
   const { section, sectionIndex } = charted(sheet, at);
-  const near = lastRowOf(sheet, sectionIndex) - at < ROWS_BEFORE_THE_END;
-  if (!near || !isOpen(sheet, sectionIndex) || !('until' in section.length)) return null;
-  return { name: section.name, cm: section.length.until.cm };
+  if (!isOpen(sheet, sectionIndex) || !('until' in section.length)) return null;
+  const { cm, from: since, ending } = section.length.until;
+  const from = lastRowOf(sheet, sectionIndex) - ROWS_BEFORE_THE_END + 1;
+  const now = at >= from;
+  const begun = done >= (sheet.firstRows[sectionIndex] as number);
+  const endsHere =
+    now && begun && mayEnd(sheet, sectionIndex, ending, done) && fitsAfter(sheet, sectionIndex, done, facts);
+  return { section: section.id, name: section.name, cm, fromCastOn: since === 'castOn', from, now, endsHere };
+}
+
+function fitsAfter(
+  sheet: Worksheet,
+  sectionIndex: number,
+  row: number,
+  facts: JournalState['facts'],
+): boolean {
+  const { id } = sheet.plan.sections[sectionIndex] as { id: string };
+  const ended = worksheet(sheet.plan, { ...facts, ends: [...(facts.ends ?? []), { section: id, row }] });
+  return seamBefore(ended, sectionIndex + 1) === null;
 }
 
 /** Crossings of the row in hand are compared with those on the fabric, the first of each panel. */
@@ -131,13 +172,16 @@ function compute(sheet: Worksheet, done: number, state: Hanging, settings: Knitt
     done,
     working,
     cue,
+    round: plan.construction === 'round',
+    byHand: plan.construction === 'unturned' || plan.making?.needle?.kind === 'hands',
+    slips: cue?.panels.some(({ acts }) => acts.some(({ at: { cell } }) => slipsIn(cell))) ?? false,
     columns,
-    coming: comingAfter(sheet, at, columns),
+    coming: comingRows(sheet, at, columns, settings.hand, CROSSINGS_AHEAD),
     sectionOpen: open[row.sectionIndex] === true,
-    toMeasure: toMeasure(sheet, at),
+    toMeasure: toMeasure(sheet, at, done, state.facts),
     rowsEstimated: open.some((one, s) => one && s >= row.sectionIndex),
-    notices: working === null ? [] : noticesOf(sheet, working),
-    nextNotices: working === null ? [] : noticesOf(sheet, working + 1),
+    notices: working === null ? [] : noticesOf(sheet, working, settings.hand),
+    nextNotices: working === null ? [] : noticesOf(sheet, working + 1, settings.hand),
     stitches: row.laid,
     end: cue && rowEnd(cue),
     stops: cue ? stopsOf(cue) : [],

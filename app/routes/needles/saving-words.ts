@@ -1,8 +1,9 @@
 /** What is saved, in a few words. */
 import type { Saving } from '~/journal/outbox';
 import type { Kept } from '~/journal/use-journal';
+import { counted } from '~/messages/numbers';
 
-export const entries = (count: number) => `${count} ${count === 1 ? 'entry' : 'entries'}`;
+export const entries = (count: number) => counted(count, 'entry', 'entries');
 
 export function savingWords(saving: Saving, { unsent, unkept, line }: Kept): string {
   if (unkept > 0) return `${entries(unkept)} only in this open page`;

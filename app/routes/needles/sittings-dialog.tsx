@@ -5,6 +5,7 @@ import { rowKinds } from '@core/plan/row-facts';
 import { changePrefs, REMINDERS } from '~/device/prefs';
 import type { DialogProps } from './dialog-props';
 import { durationWords } from '~/messages/durations';
+import { counted, plural } from '~/messages/numbers';
 
 const KIND_WORDS: Readonly<Record<RowKind, string>> = {
   plain: 'a plain row',
@@ -23,7 +24,7 @@ export function SittingsForm({ view, events, state, prefs }: DialogProps) {
     <>
       <p className="text-xl" data-testid="at-needles">
         {durationWords(total)} at the needles in {pace.sittings.length}{' '}
-        {pace.sittings.length === 1 ? 'sitting' : 'sittings'}.
+        {plural(pace.sittings.length, 'sitting')}.
       </p>
       <ul className="ends">
         {ROW_KINDS.flatMap((kind) => {
@@ -35,9 +36,9 @@ export function SittingsForm({ view, events, state, prefs }: DialogProps) {
         {newest.map(({ from, rows, atNeedles, pauses }) => (
           <li key={from}>
             <span>{day.format(new Date(from))}</span>
-            <span>{rows} rows</span>
+            <span>{counted(rows, 'row')}</span>
             <span>{durationWords(atNeedles)}</span>
-            <span>{pauses === 0 ? '' : `${pauses} ${pauses === 1 ? 'pause' : 'pauses'}`}</span>
+            <span>{pauses === 0 ? '' : counted(pauses, 'pause')}</span>
           </li>
         ))}
       </ol>

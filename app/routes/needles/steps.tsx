@@ -1,26 +1,21 @@
-/** The row in hand as a whole or panel by panel: words for what is plain, cards for crossings. */
+/** The row in hand as its telling: the rule in a line, then what is done otherwise, at its place; cards for crossings. */
 import { memo, useMemo } from 'react';
-import type { PanelCue, RowCue } from '@core/cue/cue';
-import { foldSteps } from '@core/cue/repeating';
-import type { CrossingStep, Step } from '@core/cue/steps';
+import type { CrossingStep } from '@core/cue/steps';
+import { tellPanels, tellRow } from '@core/cue/tell';
+import { stepsTold, type PanelTelling, type Part, type RowTelling } from '@core/cue/telling';
 import type { Density } from '~/device/prefs';
-import { holdWords, restOfCrossing, stepWords } from '~/messages/cue';
+import { wayOf, type KnitterSettings } from '~/knitter/settings';
+import { beforeCrossing, holdWords, restOfCrossing } from '~/messages/cue';
 import { likeShort } from '~/messages/likeness';
+import { capital, partsWords, ropesWords, ruleLine, type Telling, type TellingIn } from '~/messages/telling';
 import { LeanGlyph, LeanWord, leanColour } from '~/ui/lean';
 import type { RowView } from './row-view';
 
 /** Asked for when a crossing is touched: how to work it. */
 export type AskHow = (panel: string, step: CrossingStep) => void;
 
-export function CrossingCard({
-  step,
-  times = 1,
-  onHow,
-}: {
-  step: CrossingStep;
-  times?: number;
-  onHow: () => void;
-}) {
+export function CrossingCard({ step, how, onHow }: { step: CrossingStep; how: Telling; onHow: () => void }) {
+  const way = how.wayOf(step);
   return (
     <button
       type="button"
@@ -32,151 +27,182 @@ export function CrossingCard({
       <LeanGlyph lean={step.lean} />
       <span>
         <span className="hold">
-          {holdWords(step)}
-          {times > 1 && <span className="times"> × {times}</span>}
+          {holdWords(step, way)}{' '}
+          <span className="text-sm whitespace-nowrap">
+            <LeanWord lean={step.lean} />
+          </span>
         </span>
-        <span className="then">{restOfCrossing(step)}</span>
+        <span className="then">{restOfCrossing(step, way)}</span>
       </span>
     </button>
   );
 }
 
-/** The leans of a panel's crossings, once each, in the order they come, and what the first is compared with. */
-function Leans({ panel, said }: { panel: PanelCue; said: RowView }) {
-  const leans = [...new Set(panel.steps.flatMap((step) => (step.kind === 'crossing' ? [step.lean] : [])))];
-  const likeness = said.likeness.get(panel.panel.id);
-  const like = likeness && likeShort(likeness);
-  return (
-    <>
-      {leans.map((lean, i) => (
-        <span key={lean}>
-          {i === 0 ? ' · ' : ', '}
-          <LeanWord lean={lean} />
-        </span>
-      ))}
-      {like && leans.length === 1 && <span className="like"> · {like}</span>}
-    </>
-  );
-}
+type Block =
+  | { readonly kind: 'words'; readonly words: string }
+  | { readonly kind: 'crossing'; readonly step: CrossingStep }
+  | {
+      readonly kind: 'group';
+      readonly parts: readonly Part[];
+      readonly times: number;
+      readonly first: boolean;
+    };
 
-/** Steps side by side: plain ones as a line of words, crossings as cards. */
-function StepList({
-  steps,
-  times = 1,
-  onHow,
-}: {
-  steps: readonly Step[];
-  times?: number;
-  onHow: (step: CrossingStep) => void;
-}) {
-  const parts: ({ kind: 'words'; words: string[] } | { kind: 'crossing'; step: CrossingStep })[] = [];
-  for (const step of steps) {
-    const last = parts[parts.length - 1];
-    if (step.kind === 'crossing') parts.push({ kind: 'crossing', step });
-    else if (last?.kind === 'words') last.words.push(stepWords(step));
-    else parts.push({ kind: 'words', words: [stepWords(step)] });
+const isPlain = (part: Part): boolean => stepsTold([part]).every(({ kind }) => kind !== 'crossing');
+
+/**
+ * Crossings are cards and groups with crossings are boxes; whatever is plain between them is a line of words, where the
+ * yarn goes before a crossing too.
+ */
+function blocksOf(parts: readonly Part[], how: TellingIn, first: boolean): Block[] {
+  const blocks: Block[] = [];
+  let plain: Part[] = [];
+  let atStart = first;
+  const close = (yarn: string | null) => {
+    const words = [plain.length > 0 ? partsWords(plain, how, atStart) : null, yarn]
+      .filter(Boolean)
+      .join(', ');
+    if (plain.length > 0) atStart = false;
+    if (words !== '') blocks.push({ kind: 'words', words });
+    plain = [];
+  };
+  for (const part of parts) {
+    if (isPlain(part)) plain.push(part);
+    else if (part.kind === 'step' && part.step.kind === 'crossing') {
+      close(beforeCrossing(part.step, how.wayOf(part.step)));
+      blocks.push({ kind: 'crossing', step: part.step });
+      atStart = false;
+    } else if (part.kind === 'group') {
+      close(null);
+      blocks.push({ ...part, first: atStart });
+      atStart = false;
+    }
   }
-  const single = parts.length === 1;
+  close(null);
+  return blocks;
+}
+
+type BlocksProps = { blocks: readonly Block[]; how: TellingIn; onHow: (step: CrossingStep) => void };
+
+/** A box with a beginning and an end, so that it is seen what comes over and over. */
+function GroupBox({
+  block,
+  how,
+  onHow,
+}: Omit<BlocksProps, 'blocks'> & { block: Extract<Block, { kind: 'group' }> }) {
+  const { parts, times, first } = block;
+  return (
+    <div className="my-1 rounded-md border-2 border-line px-2" data-testid="group">
+      <p className="text-lg font-bold">{times} times:</p>
+      <Blocks blocks={blocksOf(parts, how, first)} how={how} onHow={onHow} />
+      <p className="text-base text-soft">end of the {times} times</p>
+    </div>
+  );
+}
+
+function Blocks({ blocks, how, onHow }: BlocksProps) {
+  return blocks.map((block, i) =>
+    block.kind === 'crossing' ? (
+      <CrossingCard key={i} step={block.step} how={how} onHow={() => onHow(block.step)} />
+    ) : block.kind === 'group' ? (
+      <GroupBox key={i} block={block} how={how} onHow={onHow} />
+    ) : (
+      <p key={i} className="plain-steps">
+        {block.words}
+      </p>
+    ),
+  );
+}
+
+/** What the panel's first crossing is compared with, if all lean alike, and which of its ropes cross. */
+function Besides({ told, said }: { told: PanelTelling; said: RowView }) {
+  const crossings = stepsTold(told.parts).filter((step): step is CrossingStep => step.kind === 'crossing');
+  const alike = new Set(crossings.map(({ lean }) => lean)).size === 1;
+  const likeness = alike ? said.likeness.get(told.panel.id) : undefined;
+  const like = likeness && likeShort(likeness, said.round ? 'round' : 'row');
   return (
     <>
-      {!single && times > 1 && <p className="then font-semibold">{times} times:</p>}
-      {parts.map((part, i) =>
-        part.kind === 'crossing' ? (
-          <CrossingCard key={i} step={part.step} times={single ? times : 1} onHow={() => onHow(part.step)} />
-        ) : (
-          <p key={i} className="plain-steps">
-            {part.words.join(', ')}
-            {single && times > 1 ? `, ${times} times` : ''}
-          </p>
-        ),
-      )}
+      {like && <span className="like"> · {like}</span>}
+      {told.ropes && <span className="like"> · {ropesWords(told.ropes)}</span>}
     </>
   );
 }
 
-function PanelSteps({
-  panel,
-  brief,
-  said,
-  onHow,
-}: {
-  panel: PanelCue;
-  brief: boolean;
-  said: RowView;
-  onHow: AskHow;
-}) {
-  const steps = brief ? panel.exceptions : panel.steps;
-  if (steps.length === 0) return null;
-  const { head, unit, times, tail } = foldSteps(steps);
-  const how = (step: CrossingStep) => onHow(panel.panel.id, step);
+/** `brief`: there is no room for what is not to be done. */
+type ToldProps = { said: RowView; how: Telling; brief: boolean; onHow: AskHow };
+
+/** Words that lead to the first crossing stand beside the panel's name. */
+function PanelSteps({ told, said, how: all, brief, onHow }: ToldProps & { told: PanelTelling }) {
+  const crosses = !told.parts.every(isPlain);
+  const how = { ...all, ruled: told.ruled };
+  const [lead, ...rest] = blocksOf(told.parts, how, true);
+  const leads = crosses && lead?.kind === 'words' ? lead.words : null;
   return (
-    <li className="panel-cue" data-crosses={panel.crosses}>
+    <li className="panel-cue" data-crosses={crosses}>
       <p className="panel-cue-name">
-        {panel.panel.name}
-        <Leans panel={panel} said={said} />
+        {told.rest ? `the rest of ${told.panel.name}` : told.panel.name}
+        {leads && <span className="text-ink">: {leads}</span>}
+        {brief && !told.ropes ? null : <Besides told={told} said={said} />}
       </p>
       <div>
-        <StepList steps={head} onHow={how} />
-        <StepList steps={unit} times={times} onHow={how} />
-        <StepList steps={tail} onHow={how} />
+        <Blocks
+          blocks={leads ? rest : lead ? [lead, ...rest] : []}
+          how={how}
+          onHow={(step) => onHow(told.panel.id, step)}
+        />
       </div>
     </li>
   );
 }
 
-/** Brief: as the stitches present themselves, with what is not so. */
-const WholeRow = memo(function WholeRow({
-  said,
-  brief,
-  onHow,
-}: {
-  said: RowView;
-  brief: boolean;
-  onHow: AskHow;
-}) {
-  const panels = said.cue?.panels ?? [];
-  const nothing = brief && panels.every(({ exceptions }) => exceptions.length === 0);
+const Told = memo(function Told({ telling, ...props }: ToldProps & { telling: RowTelling }) {
+  const rule = ruleLine(telling);
   return (
     <>
-      {brief && <p className="presented">Knit the knits, purl the purls{nothing ? '.' : ', but:'}</p>}
+      {rule && (
+        <p className="presented">
+          {capital(rule)}
+          {telling.panels.length > 0 ? ', but:' : '.'}
+        </p>
+      )}
       <ol className="panel-cues">
-        {panels.map((panel) => (
-          <PanelSteps key={panel.panel.id} panel={panel} brief={brief} said={said} onHow={onHow} />
+        {telling.panels.map((told) => (
+          <PanelSteps key={`${told.panel.id} ${told.rest}`} told={told} {...props} />
         ))}
       </ol>
     </>
   );
 });
 
-/** So many cards fit without scrolling at full size. */
-const ROOM_FOR_CARDS = 3;
+/** So many lines fit without scrolling at full size; a crossing takes two of them. */
+const ROOM = 6;
 
 /** The row in hand; or, out of sight, the one after it, so that it only has to be brought forward. */
 export function RowSteps({
   said,
   density,
   ahead,
+  settings,
   onHow,
 }: {
   said: RowView;
   density: Density;
   ahead: boolean;
+  settings: KnitterSettings;
   onHow: AskHow;
 }) {
   const { cue } = said;
-  const cards = useMemo(() => (cue ? cardsIn(cue) : 0), [cue]);
-  if (!cue) return null;
+  const telling = useMemo(() => cue && (density === 'row' ? tellRow(cue) : tellPanels(cue)), [cue, density]);
+  const how = useMemo(() => ({ wayOf: wayOf(settings), round: cue?.round === true }), [settings, cue]);
+  if (!telling) return null;
+  const cards = telling.panels
+    .flatMap(({ parts }) => stepsTold(parts))
+    .filter(({ kind }) => kind === 'crossing');
+  const plain = telling.panels.filter(({ parts }) => parts.every(isPlain));
+  const many = 2 * cards.length + plain.length > ROOM;
   return (
-    <div className="row-steps" data-ahead={ahead} data-many={cards > ROOM_FOR_CARDS}>
-      <WholeRow said={said} brief={cue.presented && density === 'row'} onHow={onHow} />
+    <div className="row-steps" data-ahead={ahead} data-many={many}>
+      <Told telling={telling} said={said} how={how} brief={many} onHow={onHow} />
     </div>
   );
-}
-
-/** Cards that are drawn for a row, repeats folded. */
-function cardsIn(cue: RowCue): number {
-  const folded = cue.panels.map(({ steps }) => foldSteps(steps));
-  return folded
-    .flatMap(({ head, unit, tail }) => [...head, ...unit, ...tail])
-    .filter(({ kind }) => kind === 'crossing').length;
 }

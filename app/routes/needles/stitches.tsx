@@ -1,23 +1,32 @@
 /** The row stitch group by stitch group: the one in hand huge, the one before and the one after it small. */
 import { ChevronLeft, ChevronRight } from 'lucide-react';
-import type { Hand } from '@core/stitch/types';
 import type { Pointer, Stop } from '@core/cue/pointer';
-import { movesOf, wayFor } from '@core/cue/technique';
+import { movesOf } from '@core/cue/technique';
 import { stepWords } from '~/messages/cue';
-import { moveWords } from '~/messages/moves';
-import { wishedWay, type KnitterSettings } from '~/knitter/settings';
+import { moveWords, type Needles } from '~/messages/moves';
+import { wayOf, type KnitterSettings } from '~/knitter/settings';
 import { CrossingCard, type AskHow } from './steps';
 import type { KeyDoes } from './use-keys';
 
-function Moves({ stop, part, settings }: { stop: Stop; part: number; settings: KnitterSettings }) {
+function Moves({
+  stop,
+  part,
+  settings,
+  needles,
+}: {
+  stop: Stop;
+  part: number;
+  settings: KnitterSettings;
+  needles: Needles;
+}) {
   const { step } = stop;
   if (step.kind !== 'crossing') return null;
-  const moves = movesOf(step, wayFor(step, wishedWay(settings, step.heldCount, step.thenCount)));
+  const moves = movesOf(step, wayOf(settings)(step));
   return (
     <ol className="moves">
       {moves.map((move, i) => (
         <li key={i} data-state={i < part ? 'done' : i === part ? 'now' : 'coming'}>
-          {moveWords(move, settings.hand)}
+          {moveWords(move, needles)}
         </li>
       ))}
     </ol>
@@ -28,37 +37,48 @@ export function Stitches({
   stops,
   pointer,
   settings,
+  needles,
+  round,
   act,
   onHow,
 }: {
   stops: readonly Stop[];
   pointer: Pointer;
-  settings: KnitterSettings & { hand: Hand };
+  settings: KnitterSettings;
+  needles: Needles;
+  round: boolean;
   act: (does: KeyDoes) => void;
   onHow: AskHow;
 }) {
   const now = stops[pointer.stop];
+  const how = { wayOf: wayOf(settings), round };
   const [before, after] = [stops[pointer.stop - 1], stops[pointer.stop + 1]];
   return (
     <div className="stitches">
-      <p className="stop-beside">{before ? `done: ${stepWords(before.step)}` : 'start of the row'}</p>
+      <p className="stop-beside">
+        {before
+          ? `done: ${stepWords(before.step, how.wayOf)}`
+          : round
+            ? 'start of the round'
+            : 'start of the row'}
+      </p>
       <div className="stop-now" data-testid="stop" aria-live="polite">
-        {now?.enters && <p className="enters">pass the marker to {now.enters}</p>}
+        {now?.enters && <p className="enters">slip the marker; {now.enters}</p>}
         {!now ? (
-          <p className="stop-words">end of the row</p>
+          <p className="stop-words">end of the {round ? 'round' : 'row'}</p>
         ) : now.step.kind === 'crossing' ? (
-          <CrossingCard step={now.step} onHow={() => onHow(now.panel.id, now.step as never)} />
+          <CrossingCard step={now.step} how={how} onHow={() => onHow(now.panel.id, now.step as never)} />
         ) : (
-          <p className="stop-words">{stepWords(now.step)}</p>
+          <p className="stop-words">{stepWords(now.step, how.wayOf)}</p>
         )}
         {now && <p className="stop-panel">{now.panel.name}</p>}
       </div>
-      {now && <Moves stop={now} part={pointer.part} settings={settings} />}
+      {now && <Moves stop={now} part={pointer.part} settings={settings} needles={needles} />}
       <p className="stop-beside">
         {after
-          ? `then: ${after.enters ? `marker, ${after.enters}, ` : ''}${stepWords(after.step)}`
+          ? `then: ${after.enters ? `marker, ${after.enters}, ` : ''}${stepWords(after.step, how.wayOf)}`
           : now
-            ? 'then the row is at its end'
+            ? `then the ${round ? 'round' : 'row'} is at its end`
             : ''}
       </p>
       <div className="stop-controls">
@@ -71,7 +91,7 @@ export function Stitches({
           <ChevronLeft aria-hidden="true" /> Back
         </button>
         <button type="button" className="plain-button" disabled={!now} onClick={() => act('next')}>
-          {now ? 'Worked' : 'Row ends'} <ChevronRight aria-hidden="true" />
+          {now ? 'Worked' : round ? 'Round ends' : 'Row ends'} <ChevronRight aria-hidden="true" />
         </button>
       </div>
     </div>

@@ -5,6 +5,7 @@ import { deviceName, deviceWords } from '~/device/name';
 import { deviceStore } from '~/device/store';
 import type { DialogProps } from './dialog-props';
 import { numberProblem } from './number-problem';
+import { counted } from '~/messages/numbers';
 
 const when = new Intl.DateTimeFormat('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit' });
 
@@ -26,7 +27,7 @@ function endWords({ ended }: Story, own: string): string {
   const day = when.format(new Date(ended.deviceTime));
   return ended.kind === 'ripped'
     ? `Ripped back to row ${ended.to} on ${who}, ${day}`
-    : `Set to ${ended.row} rows done on ${who}, ${day}`;
+    : `Set to ${counted(ended.row, 'row')} done on ${who}, ${day}`;
 }
 
 export function StoriesForm({ events, state, view, record, close }: DialogProps) {
@@ -69,11 +70,11 @@ export function StoriesForm({ events, state, view, record, close }: DialogProps)
       </p>
       <div className="grid gap-3">
         <button type="button" className="action-button" onClick={() => settle(state.done)}>
-          {state.done} rows, as it counts now
+          {counted(state.done, 'row')}, as it counts now
         </button>
         {told !== state.done && told <= view.sheet.rows && (
           <button type="button" className="plain-button" onClick={() => settle(told)}>
-            {told} rows, as told late
+            {counted(told, 'row')}, as told late
           </button>
         )}
         <form

@@ -19,7 +19,7 @@ const USUAL: Readonly<Record<string, KeyDoes>> = {
 };
 /** Where a key already has a meaning of its own. */
 const OWN_KEYS =
-  'input, textarea, select, [contenteditable], [role="dialog"], [role="menu"], [role="radiogroup"]';
+  'input, textarea, select, [contenteditable], [role="dialog"], [role="menu"], [role="radiogroup"], [role="slider"]';
 const PRESSABLE = 'button, a, [role="button"], summary';
 const PRESSES = new Set([' ', 'Enter']);
 

@@ -2,15 +2,15 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { atEnd, backward, forward, partBackward, partForward, type Pointer } from '@core/cue/pointer';
 import { leastRowMs } from '@core/cue/second-tap';
-import { movesOf, wayFor } from '@core/cue/technique';
+import { movesOf } from '@core/cue/technique';
 import type { Happening } from '@core/journal/events';
 import type { JournalState } from '@core/journal/fold';
 import { usePlaceInRow } from '~/device/place-in-row';
 import type { Prefs } from '~/device/prefs';
 import { pulse, sound } from '~/device/sounds';
 import { hush, speak } from '~/device/voice';
-import { wishedWay, type KnitterSettings } from '~/knitter/settings';
-import { rowSaid, stopSaid } from '~/messages/spoken';
+import { wayOf, type KnitterSettings } from '~/knitter/settings';
+import { headSaid, rowSaid, stopSaid } from '~/messages/spoken';
 import type { KeyDoes } from './use-keys';
 import type { NeedlesView } from './view';
 
@@ -40,12 +40,15 @@ function useLastRow(done: number) {
   };
 }
 
-function useVoice(view: NeedlesView, pointer: Pointer, prefs: Prefs) {
+function useVoice(view: NeedlesView, pointer: Pointer, prefs: Prefs, settings: KnitterSettings) {
+  const how = wayOf(settings);
   const inStitches = prefs.density === 'stitches';
   const words = () =>
     inStitches && pointer.stop > 0
-      ? stopSaid(view.stops[pointer.stop])
-      : rowSaid(view.cue, view.notices) + (inStitches ? ` ${stopSaid(view.stops[0])}` : '');
+      ? stopSaid(view.stops[pointer.stop], how, view.round)
+      : inStitches
+        ? `${headSaid(view.cue, view.notices)} ${stopSaid(view.stops[0], how, view.round)}`
+        : rowSaid(view.cue, how, view.notices);
   const place = `${view.working} ${inStitches ? pointer.stop : ''}`;
   const said = useRef(place);
   useEffect(() => {
@@ -63,7 +66,7 @@ export function useRow({ pieceId, view, state, prefs, settings, record }: Given)
   const [resting, setResting] = useState(false);
   const [dropped, setDropped] = useState(0);
   const last = useLastRow(view.done);
-  const say = useVoice(view, pointer, prefs);
+  const say = useVoice(view, pointer, prefs, settings);
 
   useEffect(() => {
     if (dropped === 0) return;
@@ -94,7 +97,7 @@ export function useRow({ pieceId, view, state, prefs, settings, record }: Given)
   const movesHere = () => {
     const step = stops[pointer.stop]?.step;
     if (step?.kind !== 'crossing') return 1;
-    return movesOf(step, wayFor(step, wishedWay(settings, step.heldCount, step.thenCount))).length;
+    return movesOf(step, wayOf(settings)(step)).length;
   };
   const looked = () => {
     if (view.done > 0 && !state.looked.has(view.done)) record({ kind: 'looked', row: view.done });

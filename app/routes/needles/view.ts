@@ -66,9 +66,11 @@ export function needlesView(
   const sheet = sheetFor(plan, keyOf(plan, state.facts), () => remembering(worksheet(plan, state.facts)));
   const done = Math.min(state.done, sheet.rows);
   const said = rowView(sheet, done, state, settings);
-  const faces = settings.wrongSide === 'faces' ? sideOf(plan, said.working ?? sheet.rows) : 'RS';
+  // What is finished hangs right side out.
+  const faces = settings.wrongSide === 'faces' && said.working !== null ? sideOf(plan, said.working) : 'RS';
   const rolling = rollingFor(sheet, state.facts, faces);
-  const picture = rolling.show(Math.max(1, done - hanging + 1), Math.min(sheet.rows, done + ROWS_COMING));
+  const coming = Math.min(sheet.rows, done + ROWS_COMING);
+  const picture = rolling.show(Math.max(1, done - hanging + 1), coming, said.working ?? coming);
   return {
     ...said,
     said,

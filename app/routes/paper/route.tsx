@@ -7,9 +7,11 @@ import { database, LOCAL_KNITTER } from '~/db/client.server';
 import { readJournal } from '~/db/journal.server';
 import { findPiece, readSettings } from '~/db/pieces.server';
 import { useJournal } from '~/journal/use-journal';
+import { wayOf } from '~/knitter/settings';
+import { counted, plural } from '~/messages/numbers';
 import { Page } from '~/ui/page';
 import { numberProblem } from '../needles/number-problem';
-import { paperColumns, paperRow, type PaperColumn, type PaperRow } from './paper-rows';
+import { paperColumns, paperRows, type PaperColumn, type PaperRow } from './paper-rows';
 import type { Route } from './+types/route';
 
 const MOST_ROWS = 120;
@@ -28,7 +30,35 @@ export async function loader({ params }: Route.LoaderArgs) {
 
 export const meta: Route.MetaFunction = () => [{ title: 'Rows on paper · Gritch' }];
 
-function Line({ row, columns, flat }: { row: PaperRow; columns: readonly PaperColumn[]; flat: boolean }) {
+type LineProps = { row: PaperRow; columns: readonly PaperColumn[]; line: 'row' | 'round' };
+
+/** The row's telling: a rule alone, or the panels in which something else is done; “·” is where the rule holds. */
+function What({ row, columns, line }: LineProps) {
+  const told = columns.filter(({ id }) => (row.cells[id]?.words ?? '') !== '');
+  if (row.as !== null)
+    return (
+      <td colSpan={columns.length + 1}>
+        as {line} {row.as}, word for word
+      </td>
+    );
+  if (told.length === 0) return <td colSpan={columns.length + 1}>{row.rule}</td>;
+  return (
+    <>
+      <td>{row.rule}</td>
+      {columns.map(({ id }) => {
+        const cell = row.cells[id];
+        return (
+          <td key={id} data-crosses={cell?.crosses ?? false}>
+            {cell ? cell.words || '·' : ''}
+          </td>
+        );
+      })}
+    </>
+  );
+}
+
+function Line({ flat, ...props }: LineProps & { flat: boolean }) {
+  const { row } = props;
   const crosses = Object.values(row.cells).some((cell) => cell.crosses);
   return (
     <tr data-crosses={crosses}>
@@ -42,14 +72,7 @@ function Line({ row, columns, flat }: { row: PaperRow; columns: readonly PaperCo
       <td aria-label={row.direction === 'rightToLeft' ? 'right to left' : 'left to right'}>
         {row.direction === 'rightToLeft' ? '←' : '→'}
       </td>
-      {columns.map(({ id }) => {
-        const cell = row.cells[id];
-        return (
-          <td key={id} data-crosses={cell?.crosses ?? false}>
-            {cell ? cell.words || '·' : ''}
-          </td>
-        );
-      })}
+      <What {...props} />
       <td>{row.notices.join('; ')}</td>
       <td className="numerals">{row.takes === row.gives ? row.gives : `${row.takes} → ${row.gives}`}</td>
     </tr>
@@ -57,7 +80,17 @@ function Line({ row, columns, flat }: { row: PaperRow; columns: readonly PaperCo
 }
 
 /** Rows ticked off on paper become rows of the journal, in order, from the one in hand on. */
-function TypeBack({ done, last, record }: { done: number; last: number; record: (to: number) => void }) {
+function TypeBack({
+  done,
+  last,
+  line,
+  record,
+}: {
+  done: number;
+  last: number;
+  line: 'row' | 'round';
+  record: (to: number) => void;
+}) {
   const [typed, setTyped] = useState('');
   const most = Math.min(last, done + MOST_ROWS);
   const problem = typed === '' ? null : numberProblem(typed, done + 1, most);
@@ -73,7 +106,7 @@ function TypeBack({ done, last, record }: { done: number; last: number; record: 
       }}
     >
       <label className="w-56">
-        <span className="label">Ticked on paper up to row</span>
+        <span className="label">Ticked on paper up to {line}</span>
         <input
           className="field numerals"
           inputMode="numeric"
@@ -82,12 +115,10 @@ function TypeBack({ done, last, record }: { done: number; last: number; record: 
         />
       </label>
       <button type="submit" className="plain-button" disabled={!ready}>
-        {ready
-          ? `Put ${Number(typed) - done} ${Number(typed) - done === 1 ? 'row' : 'rows'} into the journal`
-          : 'Put them into the journal'}
+        {ready ? `Put ${counted(Number(typed) - done, line)} into the journal` : 'Put them into the journal'}
       </button>
       <p className={problem ? 'text-fault' : 'text-soft'} data-testid="paper-done">
-        {problem ?? `${done} rows are done.`}
+        {problem ?? `${counted(done, line)} ${plural(done, 'is', 'are')} done.`}
       </p>
     </form>
   );
@@ -114,9 +145,10 @@ export default function Paper({ loaderData }: Route.ComponentProps) {
   });
   const from = wanted('from', working, sheet.rows);
   const count = Math.min(wanted('rows', USUAL_ROWS, MOST_ROWS), sheet.rows - from + 1);
-  const rows = Array.from({ length: count }, (_, i) => paperRow(sheet, from + i, settings.hand));
+  const rows = paperRows(sheet, from, count, settings.hand, wayOf(settings));
   const columns = paperColumns(sheet, rows);
   const flat = piece.plan.construction === 'flat';
+  const line = piece.plan.construction === 'round' ? 'round' : 'row';
   const typeBack = (to: number) => {
     for (let row = state.done + 1; row <= to; row += 1) record({ kind: 'rowDone', life: state.life, row });
   };
@@ -125,7 +157,7 @@ export default function Paper({ loaderData }: Route.ComponentProps) {
       <div className="no-print">
         <Form className="reckon" key={`${from} ${count}`}>
           <label className="w-32">
-            <span className="label">From row</span>
+            <span className="label">From {line}</span>
             <input className="field numerals" name="from" inputMode="numeric" defaultValue={from} />
           </label>
           <label className="w-32">
@@ -147,20 +179,22 @@ export default function Paper({ loaderData }: Route.ComponentProps) {
             {text}
           </p>
         ))}
-        <TypeBack done={state.done} last={sheet.rows} record={typeBack} />
+        <TypeBack done={state.done} last={sheet.rows} line={line} record={typeBack} />
       </div>
       <div className="paper-scroll">
         <table className="paper-table">
           <caption>
-            Rows {from} to {from + count - 1}. “·” is plain: knit the knits, purl the purls. Hold the first
-            stitches where it says, then look that the cable leans as named.
+            {line === 'round' ? 'Rounds' : 'Rows'} {from} to {from + count - 1}, each panel in the order in
+            which it is worked. “·” is worked as “where ·” says; a group in square brackets is worked as often
+            as is said behind it; a crossing stands in round brackets.
           </caption>
           <thead>
             <tr>
               <th scope="col">✓</th>
-              <th scope="col">row</th>
+              <th scope="col">{line}</th>
               {flat && <th scope="col">side</th>}
               <th scope="col">way</th>
+              <th scope="col">where ·</th>
               {columns.map(({ id, name }) => (
                 <th key={id} scope="col">
                   {name}
@@ -172,7 +206,7 @@ export default function Paper({ loaderData }: Route.ComponentProps) {
           </thead>
           <tbody>
             {rows.map((row) => (
-              <Line key={row.row} row={row} columns={columns} flat={flat} />
+              <Line key={row.row} row={row} columns={columns} line={line} flat={flat} />
             ))}
           </tbody>
         </table>

@@ -14,6 +14,7 @@ import { Findings, PassedOver, Understood } from './findings';
 import { Problems } from './problems';
 import { TiledFabric } from './tiled-fabric';
 import { WrittenOut } from './written-out';
+import { counted, plural, stitches as some } from '~/messages/numbers';
 
 export type DeskText = { readonly name: string; readonly text: string; readonly choices: Choices };
 
@@ -31,7 +32,7 @@ function Facts({ reading }: { reading: ChartReading }) {
   return (
     <p className="desk-facts" data-testid="facts">
       <strong>
-        {stitches} stitches, {rows === 1 ? `1 ${unit}` : `${rows} ${unit}s`}
+        {some(stitches)}, {counted(rows, unit)}
       </strong>
       {setUps > 0 && ` and ${setUps} to set up`}
       <span>
@@ -39,7 +40,7 @@ function Facts({ reading }: { reading: ChartReading }) {
         {balance} ·{' '}
         {crossingRows === 0
           ? 'no crossings'
-          : `${crossingRows === 1 ? '1 row crosses' : `${crossingRows} rows cross`}, at most ${widest} stitches at once · ${hardness}`}
+          : `${crossingRows} ${plural(crossingRows, 'row crosses', 'rows cross')}, at most ${some(widest)} at once · ${hardness}`}
       </span>
     </p>
   );

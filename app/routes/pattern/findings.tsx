@@ -8,6 +8,7 @@ import { LeanWord } from '~/ui/lean';
 import { findingWords } from '~/messages/checks';
 import { withIntended } from './choices-state';
 import { CrossingGlyph } from './meaning';
+import { counted } from '~/messages/numbers';
 
 type Props = {
   reading: ChartReading;
@@ -19,7 +20,8 @@ type Props = {
 
 export function Findings({ reading, choices, onChoices, onShow }: Omit<Props, 'text'>) {
   const { findings, chart } = reading;
-  if (findings.length === 0) return <p className="sound">Every row fits, and nothing looks like a slip.</p>;
+  if (findings.length === 0)
+    return <p className="sound">Every row fits, and nothing looks like a mistake.</p>;
   const open = findings.filter(({ key }) => !choices.intended.includes(key)).length;
   return (
     <section className="findings" aria-label="Worth a second look" data-testid="findings">
@@ -90,7 +92,7 @@ export function PassedOver({ reading, text, onShow }: Pick<Props, 'reading' | 't
   return (
     <details className="mt-4" data-testid="remarks">
       <summary className="min-h-12 cursor-pointer py-3 font-semibold">
-        {remarks.length === 1 ? '1 remark' : `${remarks.length} remarks`} passed over
+        {counted(remarks.length, 'remark')} passed over
       </summary>
       <ul>
         {remarks.map((span) => (

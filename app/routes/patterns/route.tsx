@@ -12,6 +12,7 @@ import { DropVeil, useOpening } from '~/patterns/opening';
 import { Page } from '~/ui/page';
 import { Swatch } from './swatch';
 import type { Route } from './+types/route';
+import { counted, stitches } from '~/messages/numbers';
 
 export async function loader() {
   const kept = await listPatterns(await database(), LOCAL_KNITTER);
@@ -128,7 +129,7 @@ function Hung({ listed, chart }: { listed: Listed; chart: Parameters<typeof Swat
         <Swatch chart={chart} />
         <h2>{name}</h2>
         <p>
-          {facts.stitches} stitches, {facts.rows} rows
+          {stitches(facts.stitches)}, {counted(facts.rows, 'row')}
         </p>
         <p>
           {facts.crossingRows === 0
@@ -185,7 +186,7 @@ export default function Patterns({ loaderData }: Route.ComponentProps) {
       )}
       <Wish wanted={wanted} onWish={setWanted} />
       <p className="text-soft" role="status" data-testid="found">
-        {shown.length === 1 ? '1 pattern' : `${shown.length} patterns`}
+        {counted(shown.length, 'pattern')}
       </p>
       <ul className="shelf">
         {shown.map(({ listed, chart }) => (

@@ -11,6 +11,7 @@ import { MeasureInput, NumberInput, Select, TextInput } from '~/ui/inputs';
 import { useState } from 'react';
 import { changeSection } from './draft-state';
 import type { Change } from './making';
+import { counted } from '~/messages/numbers';
 
 type Props = {
   draft: PieceDraft;
@@ -144,7 +145,7 @@ function RowsForLength({
         .filter(({ rows }) => rows > 0)
         .map(({ rows, cm: length }) => (
           <button key={rows} type="button" className="plain-button" onClick={() => take(rows)}>
-            {rows} rows, {lengthWords(length, units)}
+            {counted(rows, 'row')}, {lengthWords(length, units)}
           </button>
         ))}
       {!gauge && cm !== null && (
@@ -197,14 +198,14 @@ function Fit({
           disabled={!take}
           onClick={() => take?.(count)}
         >
-          {count} rows
+          {counted(count, 'row')}
         </button>
       ))}
       {left && left.left > 0 && longest && left.repeats > 0 && (
         <p className="w-full text-soft">
-          {longest.panel.name}: {left.repeats} whole repeats and {left.left} rows over. Take {left.fewer} or{' '}
-          {left.more} rows for whole repeats, or share the rest: {left.shared.before} plain before,{' '}
-          {left.shared.after} after.
+          {longest.panel.name}: {counted(left.repeats, 'whole repeat')} and {counted(left.left, 'row')} over.
+          Take {left.fewer} or {left.more} rows for whole repeats, or share the rest: {left.shared.before}{' '}
+          plain before, {left.shared.after} after.
         </p>
       )}
     </div>

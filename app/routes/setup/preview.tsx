@@ -14,6 +14,7 @@ import { lengthWords, weightWords, yarnWords } from '~/messages/measures';
 import { PaintedLayers } from '~/ui/fabric/painted';
 import { paint } from '~/ui/fabric/paint';
 import { WholePiece } from '~/ui/whole-piece';
+import { counted, stitches } from '~/messages/numbers';
 
 const MOST_ROWS = 44;
 const LEAST_STITCHES = 26;
@@ -58,7 +59,7 @@ function yarnLine(making: Making, sheet: Worksheet, units: Units): string | null
   const { ball } = making;
   if (!ball || need.balls === null) return `About ${parts.join(', ')} of yarn.`;
   const short = need.balls - ball.count;
-  const balls = `${need.balls} ${need.balls === 1 ? 'ball' : 'balls'}`;
+  const balls = counted(need.balls, 'ball');
   return `About ${parts.join(', ')} of yarn: ${balls}${short > 0 ? `, ${short} more than you have` : ''}.`;
 }
 
@@ -90,7 +91,7 @@ function Reckoning({ sheet, gauge, units }: { sheet: Worksheet; gauge: Gauge | n
       ) : (
         <p className="text-soft">Drawn with a guessed gauge: measure a swatch for true sizes.</p>
       )}
-      {found && found.crossings > 0 && <p>{found.crossings} crossings in all.</p>}
+      {found && found.crossings > 0 && <p>{counted(found.crossings, 'crossing')} in all.</p>}
       {found?.yarn && <p data-testid="yarn">{found.yarn}</p>}
       {warnings.map((warning) => (
         <p key={warning.code} className="mt-1 font-semibold text-fault">
@@ -141,7 +142,7 @@ export function Preview({
       )}
       <figcaption className="mt-3">
         <p className="text-xl font-semibold">
-          {sheet.plan.continues ? 'Take up' : 'Cast on'} {castOnCount(sheet)} stitches, {sheet.rows}{' '}
+          {sheet.plan.continues ? 'Take up' : 'Cast on'} {stitches(castOnCount(sheet))}, {sheet.rows}{' '}
           {sheet.plan.construction === 'round' ? 'rounds' : 'rows'} in all
         </p>
         <Reckoning sheet={sheet} gauge={gauge} units={units} />

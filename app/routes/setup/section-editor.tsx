@@ -35,6 +35,7 @@ import { PanelEditor } from './panel-editor';
 import { SectionTools } from './section-tools';
 import { ShapingEditor } from './shaping-editor';
 import { furtherSummary, shapingSummary } from './summaries';
+import { counted, stitches as some } from '~/messages/numbers';
 
 function AddPanel({
   own,
@@ -95,7 +96,7 @@ function readingOf(
   if (!chart || !row) return { words: null, stitches: null, hasSetUp: false };
   const stitches = countFor(takesForm(row), repeats || 1);
   return {
-    words: `${stitches} stitches, ${chart.rows.length} rows`,
+    words: `${some(stitches)}, ${counted(chart.rows.length, 'row')}`,
     stitches,
     hasSetUp: chart.setUp.length > 0,
   };
@@ -202,8 +203,8 @@ function Folded({
   const first = sheet?.firstRows[index];
   const rows = sheet && planned ? lastRowOf(sheet, index) - (first ?? 1) + 1 : null;
   const facts = [
-    rows === null ? '' : `${rows} rows`,
-    `${section.panels.length} ${section.panels.length === 1 ? 'panel' : 'panels'}`,
+    rows === null ? '' : counted(rows, 'row'),
+    counted(section.panels.length, 'panel'),
     shapingSummary(section),
     furtherSummary(section),
   ];

@@ -13,6 +13,7 @@ import { Fold } from '~/ui/fold';
 import { MeasureInput, Problems, Select } from '~/ui/inputs';
 import { changeMaking, setRepeats } from './draft-state';
 import type { Change } from './making';
+import { plural, stitches as some } from '~/messages/numbers';
 
 function wayWords({ kind, panels }: Way): string {
   const names = panels.map(({ name }) => name).join(' and ');
@@ -147,7 +148,12 @@ function ByStitch({ wantedCm, units }: { wantedCm: number; units: Units }) {
       <MeasureInput label="Thick yarn: one stitch is wide" cm={stitch} units={units} onChange={setStitch} />
       {both.length > 0 && (
         <p data-testid="by-stitch">
-          {both.map(({ stitches, cm }) => `${stitches} stitches make ${lengthWords(cm, units)}`).join(', ')}
+          {both
+            .map(
+              ({ stitches, cm }) =>
+                `${some(stitches)} ${plural(stitches, 'makes', 'make')} ${lengthWords(cm, units)}`,
+            )
+            .join(', ')}
         </p>
       )}
     </div>
@@ -185,7 +191,7 @@ export function SizeCard({
     >
       <div className="schedule-fields">
         <MeasureInput
-          label={round ? 'Wanted way round' : 'Wanted width'}
+          label={round ? 'Wanted circumference' : 'Wanted width'}
           cm={targetCm}
           units={units}
           onChange={set}

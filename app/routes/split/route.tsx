@@ -9,6 +9,7 @@ import { listPieces } from '~/db/pieces.server';
 import { Page } from '~/ui/page';
 import { numberProblem } from '../needles/number-problem';
 import type { Route } from './+types/route';
+import { plural, stitches as some } from '~/messages/numbers';
 
 export async function loader({ params }: Route.LoaderArgs) {
   const db = await database();
@@ -52,8 +53,9 @@ function Split({
     <section className="sheet-block">
       <h2>Split it after row {done}</h2>
       <p>
-        {stitches} stitches are on the needle. Each part goes on as a piece of its own, with its panels in the
-        rows where they stand; put the stitches of the other part on a holder or waste yarn.
+        {some(stitches)} {plural(stitches, 'is', 'are')} on the needle. Each part goes on as a piece of its
+        own, with its panels in the rows where they stand; put the stitches of the other part on a holder or
+        waste yarn.
       </p>
       <div className="reckon">
         <label className="w-56">
@@ -84,10 +86,10 @@ function Split({
       ) : (
         <p className="mt-3 flex flex-wrap gap-4">
           <Link className="action-button" to={`/pieces/new?split=${id}&stitches=${right}&part=right`}>
-            Set up the right part, {right} stitches
+            Set up the right part, {some(right)}
           </Link>
           <Link className="action-button" to={`/pieces/new?split=${id}&stitches=${right}&part=left`}>
-            Set up the left part, {stitches - right} stitches
+            Set up the left part, {some(stitches - right)}
           </Link>
         </p>
       )}

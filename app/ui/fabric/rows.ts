@@ -31,7 +31,7 @@ function ribbonsOf({ shadows, foot }: RowShapes): RowPaint['ribbons'] {
     lean,
     d: shadows
       .filter((shadow) => shadow.lean === lean)
-      .map(({ points }) => polygon(points, foot - ROW_HEIGHT))
+      .map(({ points }) => polygon(points, foot))
       .join(''),
   }));
 }

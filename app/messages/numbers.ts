@@ -1,0 +1,27 @@
+/** Counts in words: one helper for every plural. */
+const PLURALS = new Intl.PluralRules('en');
+const ORDINALS = new Intl.PluralRules('en', { type: 'ordinal' });
+const SUFFIXES: Readonly<Partial<Record<Intl.LDMLPluralRule, string>>> = { one: 'st', two: 'nd', few: 'rd' };
+const SMALL_ORDINALS = [
+  '',
+  'first',
+  'second',
+  'third',
+  'fourth',
+  'fifth',
+  'sixth',
+  'seventh',
+  'eighth',
+  'ninth',
+  'tenth',
+];
+
+/** The word alone: "stitch", "stitches". */
+export const plural = (count: number, one: string, many = `${one}s`) =>
+  PLURALS.select(count) === 'one' ? one : many;
+/** "1 row", "3 rows". */
+export const counted = (count: number, one: string, many?: string) => `${count} ${plural(count, one, many)}`;
+export const stitches = (count: number) => counted(count, 'stitch', 'stitches');
+/** "second", "12th". */
+export const ordinal = (count: number) =>
+  SMALL_ORDINALS[count] || `${count}${SUFFIXES[ORDINALS.select(count)] ?? 'th'}`;

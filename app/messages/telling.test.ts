@@ -1,0 +1,328 @@
+/**
+ * Every row of every kind of piece is told, printed, read back by a reader that knows only plain knitting English, and
+ * performed by a literal-minded knitter on the stitches that the row below has left: the charted row must come out.
+ */
+import fc from 'fast-check';
+import { DEMO } from '../../demo/scenario';
+import { cueFor, type RowCue } from '@core/cue/cue';
+import { perform, type Needle } from '@core/cue/perform';
+import { WAYS, wayFor } from '@core/cue/technique';
+import { fullTelling, tellPanels, tellRow } from '@core/cue/tell';
+import { closeToRing } from '@core/chart/chart';
+import { checkDraft, panelDraft, type PieceDraft, type SectionDraft } from '@core/draft/draft';
+import { shapingDraft, type ShapingDraft } from '@core/draft/shaping-draft';
+import type { Plan } from '@core/piece/plan';
+import { worksheet, type Worksheet } from '@core/piece/worksheet';
+import { SHELF } from '@core/shelf/data';
+import { cellKey, takes } from '@core/stitch/cells';
+import { looksOfRow, otherFace } from '@core/stitch/looks';
+import type { Cell, Face, Hand } from '@core/stitch/types';
+import { lineCharts, ringCharts } from '@core/testing/arbitrary';
+import { chartFrom, planOf, sheetOf } from '@core/testing/plans';
+import { modulo } from '@core/indices';
+import { readTelling } from '../testing/telling-reader';
+import { tellingLines, tellingWords, type Telling } from './telling';
+
+const HANDS: readonly Hand[] = ['right', 'left'];
+
+/** Stitches on the needle as this test's own knitter has left them: what each shows the RS, from the right edge. */
+class Loops {
+  private shows: (Face | null)[];
+
+  constructor(stitches: number) {
+    this.shows = Array<null>(stitches).fill(null);
+  }
+
+  /** In working order, panel by panel. */
+  needle(cue: RowCue): Needle {
+    const { working, marker, round, row } = cue;
+    const seen = this.shows.map((face) => face && (working.side === 'RS' ? face : otherFace(face)));
+    const all = this.shows.length;
+    let at = marker.start;
+    const next = () => {
+      if (working.direction === 'rightToLeft') return seen[modulo(at++, all)] ?? null;
+      return seen[modulo(--at, all)] ?? null;
+    };
+    if (!round) at = working.direction === 'rightToLeft' ? 0 : all;
+    expect(row.laid.takes).toBe(all);
+    return {
+      round,
+      panels: cue.panels.map(({ panel, rest, acts }) => ({
+        id: panel.id,
+        rest,
+        faces: Array.from({ length: acts.reduce((sum, act) => sum + takes(act.at.cell), 0) }, next),
+      })),
+    };
+  }
+
+  /** The row is worked: cells in working order from where it began. */
+  work(cells: readonly Cell[], cue: RowCue) {
+    const { working, marker, round } = cue;
+    const inOrder = working.direction === 'rightToLeft' ? cells : [...cells].reverse();
+    const start = round ? marker.start : 0;
+    const turned = [...this.shows.slice(start), ...this.shows.slice(0, start)].map((face) => face ?? 'knit');
+    const looks = looksOfRow(inOrder, turned);
+    const [first] =
+      inOrder.length > 0
+        ? cue.row.laid.cells.filter(({ taken }) => modulo(taken, cue.row.laid.takes) === start)
+        : [];
+    const from = modulo(first?.given ?? 0, looks.length);
+    this.shows = looks.map((_, column) => looks[modulo(column - from, looks.length)] ?? 'knit');
+  }
+}
+
+const howFor = (cue: RowCue, way: (typeof WAYS)[number] = 'cableNeedle'): Telling => ({
+  wayOf: (step) => wayFor(step, way),
+  round: cue.round,
+});
+
+/** Tells a row in every density and in every way to cross, prints, reads, performs; gives the cells that came out. */
+function performed(cue: RowCue, needle: Needle, way: (typeof WAYS)[number]): Cell[] {
+  const wanted = cue.panels.flatMap(({ acts }) => acts.map(({ at }) => cellKey(at.cell)));
+  const names = [...new Map(cue.row.panels.map(({ panel }) => [panel.id, panel])).values()];
+  let cells: Cell[] = [];
+  for (const telling of [tellRow(cue), tellPanels(cue), fullTelling(cue)]) {
+    const lines = tellingLines(telling, howFor(cue, way));
+    const read = readTelling(lines, names);
+    const done = perform(read, needle, cue.working);
+    if (!done.ok) throw new Error(`${JSON.stringify(done.error)}: ${lines.join('\n')}`);
+    cells = done.value.map(({ cell }) => cell);
+    expect([lines, cells.map(cellKey)]).toEqual([lines, wanted]);
+  }
+  return cells;
+}
+
+function knitted(
+  sheet: Worksheet,
+  hand: Hand,
+  rows = sheet.rows,
+  way: (typeof WAYS)[number] = 'cableNeedle',
+) {
+  const loops = new Loops(cueFor(sheet, 1, hand).row.laid.takes);
+  for (let row = 1; row <= Math.min(rows, sheet.rows); row += 1) {
+    const cue = cueFor(sheet, row, hand);
+    loops.work(performed(cue, loops.needle(cue), way), cue);
+  }
+}
+
+const lengthOf = (key: string) => Math.min(26, chartFrom(key).rows.length + 5);
+const VARIANTS: readonly Partial<Plan>[] = [
+  { construction: 'flat', firstSide: 'RS' },
+  { construction: 'flat', firstSide: 'WS' },
+  { construction: 'round' },
+  { construction: 'unturned', firstDirection: 'rightToLeft' },
+  { construction: 'unturned', firstDirection: 'leftToRight' },
+];
+
+describe('told, printed, read back and performed', () => {
+  it.each(SHELF.map(({ key }) => key))('%s: flat, round and unturned, either hand, 1 to 4 repeats', (key) => {
+    for (const [i, more] of VARIANTS.entries())
+      for (const hand of HANDS)
+        for (const repeats of [1 + (i % 4), 1 + ((i + 2) % 4)])
+          knitted(sheetOf([{ rows: lengthOf(key), panels: [{ chart: key, repeats }] }], more), hand);
+  });
+  it.each(SHELF.map(({ key }) => key))('%s closed to a ring, crossings over the join, either hand', (key) => {
+    const ring = closeToRing(chartFrom(key));
+    for (const hand of ring.ok ? HANDS : [])
+      for (const repeats of [1, 2, 3])
+        knitted(
+          sheetOf(
+            [
+              { rows: lengthOf(key), panels: [{ chart: ring.ok ? ring.value : key, repeats }] },
+              { rows: 4, panels: [{ chart: key, repeats }] },
+            ],
+            { construction: 'round' },
+          ),
+          hand,
+        );
+  });
+  it.each(DEMO.map(({ key, draft }) => [key, draft] as const))('the demo’s %s', (_, draft) => {
+    const checked = checkDraft(draft);
+    if (!checked.ok) throw new Error(JSON.stringify(checked.error));
+    for (const hand of HANDS) knitted(checked.value.sheet, hand);
+  });
+  it.each(WAYS)('crossings worked %s', (way) => {
+    for (const hand of HANDS)
+      knitted(
+        sheetOf([
+          {
+            rows: 16,
+            panels: ['braid-3', 'diamond', 'ogee', 'honeycomb'].map((chart, i) => ({ chart, id: `p${i}` })),
+          },
+        ]),
+        hand,
+        16,
+        way,
+      );
+  });
+  it('random charts side by side, every kind of stitch', () =>
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(lineCharts, fc.integer({ min: 1, max: 4 })), { minLength: 1, maxLength: 3 }),
+        fc.constantFrom(...VARIANTS),
+        fc.constantFrom(...HANDS),
+        fc.constantFrom(...WAYS),
+        (charts, more, hand, way) => {
+          const panels = charts.map(([chart, repeats], i) => ({ chart, repeats, id: `panel-${i}` }));
+          const plain = { chart: 'Row 1 (RS): k1.\nRow 2: k1.', id: 'edge' };
+          knitted(sheetOf([{ rows: 8, panels: [...panels, plain] }], more), hand, 8, way);
+        },
+      ),
+      { numRuns: 150 },
+    ));
+  it('random rings', () =>
+    fc.assert(
+      fc.property(
+        ringCharts,
+        fc.integer({ min: 1, max: 4 }),
+        fc.constantFrom(...HANDS),
+        (chart, repeats, hand) =>
+          knitted(sheetOf([{ rows: 8, panels: [{ chart, repeats }] }], { construction: 'round' }), hand),
+      ),
+      { numRuns: 100 },
+    ));
+});
+
+describe('pieces at the limits', () => {
+  const ROPE = SHELF.find(({ key }) => key === 'rope-4')?.rows ?? '';
+  const draft = (section: Partial<SectionDraft>, more: Partial<PieceDraft> = {}): PieceDraft => ({
+    name: 'x',
+    construction: 'flat',
+    firstSide: 'RS',
+    firstDirection: 'rightToLeft',
+    sections: [
+      {
+        id: 's',
+        name: 'Body',
+        rows: 14,
+        panels: [panelDraft('p', 'rope', ROPE, { repeats: 6 })],
+        ...section,
+      },
+    ],
+    ...more,
+  });
+  const shape = (more: Partial<ShapingDraft>) => [
+    shapingDraft('one', { inset: 0, from: { row: 2 }, ...more }),
+  ];
+  it.each([
+    [
+      'decreases at both edges that eat ropes, worked plain',
+      { shaping: shape({ phases: [{ every: 1, times: 9 }] }) },
+    ],
+    [
+      'the same, worked smaller',
+      { lacking: 'smaller', shaping: shape({ phases: [{ every: 1, times: 9 }] }) },
+    ],
+    [
+      'two at a time inside',
+      { shaping: shape({ at: 'wale', wale: 20, does: 'decrease2', phases: [{ every: 2, times: 4 }] }) },
+    ],
+    ['made and made again', { shaping: shape({ inset: 2, does: 'make', phases: [{ every: 2, times: 5 }] }) }],
+    [
+      'yarn overs at the very edge',
+      { shaping: shape({ does: 'yarnOver', phases: [{ every: 2, times: 5 }] }) },
+    ],
+    [
+      'bound off at the right edge, on either side',
+      { shaping: shape({ at: 'rightEdge', does: 'bindOff', stitches: 5, phases: [{ every: 3, times: 3 }] }) },
+    ],
+    [
+      'bound off at both edges at once',
+      { shaping: shape({ does: 'bindOff', stitches: 4, phases: [{ every: 4, times: 3 }] }) },
+    ],
+  ] as const)('%s', (_, section) => {
+    const checked = checkDraft(draft(section as Partial<SectionDraft>));
+    if (!checked.ok) throw new Error(JSON.stringify(checked.error));
+    for (const hand of HANDS) knitted(checked.value.sheet, hand);
+  });
+  it('rows worked otherwise just once', () => {
+    const onces = [
+      { row: 3, panel: null, instead: { does: 'uncrossed' } },
+      { row: 5, panel: 'panel-1', instead: { does: 'all', face: 'purl' } },
+      { row: 6, panel: 'panel-1', instead: { does: 'position', position: 2 } },
+    ] as const;
+    const panels = [
+      { chart: 'rope-4', repeats: 3 },
+      { chart: 'honeycomb', id: 'b', repeats: 2 },
+    ];
+    for (const hand of HANDS)
+      knitted(sheetOf([{ rows: 10, panels }], {}, { amendments: [], deviations: [], onces }), hand);
+  });
+  it('one stitch, six hundred, sections of one row, forty crossings in a row', () => {
+    const of = (rows: string, repeats: number) =>
+      sheetOf([{ rows: 6, panels: [{ chart: chartFrom(rows), repeats }] }]);
+    const short = sheetOf(
+      [1, 2, 3].map((row) => ({ rows: 1, panels: [{ chart: 'rope-4', id: `p${row}`, row }] })),
+    );
+    const sheets = [
+      of('Row 1 (RS): k1.\nRow 2: p1.', 1),
+      of('Row 1 (RS): *p1, 2/2 RC, p1; rep from * to end.\nRow 2: *k1, p4, k1; rep from * to end.', 100),
+      of('Row 1 (RS): *2/2 RC, 2/2 LC; rep from * to end.\nRow 2: purl.', 20),
+      short,
+    ];
+    for (const sheet of sheets) for (const hand of HANDS) knitted(sheet, hand);
+  });
+  it('whatever shaping a draft may ask for', () =>
+    fc.assert(
+      fc.property(
+        fc.record({
+          at: fc.constantFrom('bothEdges', 'rightEdge', 'leftEdge'),
+          does: fc.constantFrom('decrease', 'decrease2', 'make', 'yarnOver', 'bindOff'),
+          inset: fc.integer({ min: 0, max: 3 }),
+          stitches: fc.integer({ min: 1, max: 4 }),
+          first: fc.integer({ min: 1, max: 6 }),
+          every: fc.integer({ min: 1, max: 4 }),
+          times: fc.integer({ min: 1, max: 4 }),
+          lacking: fc.constantFrom('plain', 'smaller'),
+        }),
+        fc.constantFrom('flat', 'unturned', 'round'),
+        fc.constantFrom(...HANDS),
+        ({ first, every, times, lacking, ...shaping }, construction, hand) => {
+          const section = {
+            lacking,
+            shaping: shape({
+              ...shaping,
+              from: { row: first },
+              phases: [{ every, times }],
+            } as Partial<ShapingDraft>),
+          };
+          const checked = checkDraft(
+            draft(section as Partial<SectionDraft>, {
+              construction: construction as PieceDraft['construction'],
+            }),
+          );
+          fc.pre(checked.ok);
+          if (checked.ok) knitted(checked.value.sheet, hand);
+        },
+      ),
+      { numRuns: 120 },
+    ));
+  it('bound off right before a crossing, the last goes over a stitch that stays unworked', () => {
+    const draft = { kind: 'bindOff', stitches: 2 } as const;
+    const plan = planOf([
+      {
+        rows: 6,
+        panels: [
+          {
+            chart: chartFrom('Row 1 (RS): k2, 2/2 RC, k4.\nRow 2: p10.\nRow 3: k2, 2/2 RC, k4.\nRow 4: p10.'),
+          },
+        ],
+      },
+    ]);
+    const off = {
+      id: 'off',
+      place: { kind: 'edge', edge: 'right', inset: 0 },
+      act: draft,
+      phases: [{ first: 3, every: 1, times: 1 }],
+    } as const;
+    const sheet = worksheet({
+      ...plan,
+      sections: plan.sections.map((section) => ({ ...section, shaping: [off] })),
+    });
+    const cue = cueFor(sheet, 3, 'right');
+    expect(tellingWords(tellRow(cue), howFor(cue))).toMatch(
+      /bind off 2 \(the last over the next stitch, which is slipped for it and put back unworked\), \(2 to the BACK/i,
+    );
+    knitted(sheet, 'right');
+  });
+});

@@ -1,0 +1,27 @@
+/** A row of a piece for other programs: every telling of it, as data and as words. */
+import { data } from 'react-router';
+import { fold } from '@core/journal/fold';
+import { worksheet } from '@core/piece/worksheet';
+import { database, LOCAL_KNITTER } from '~/db/client.server';
+import { readJournal } from '~/db/journal.server';
+import { findPiece, readSettings } from '~/db/pieces.server';
+import { numberProblem } from '../needles/number-problem';
+import { rowData } from './row-data';
+import type { Route } from './+types/route';
+
+export async function loader({ params }: Route.LoaderArgs) {
+  const db = await database();
+  const piece = await findPiece(db, LOCAL_KNITTER, params.pieceId);
+  if (!piece) throw data('There is no such piece on this bench.', { status: 404 });
+  const [events, settings] = await Promise.all([
+    readJournal(db, LOCAL_KNITTER, piece.id),
+    readSettings(db, LOCAL_KNITTER),
+  ]);
+  const sheet = worksheet(piece.plan, fold(events).facts);
+  const problem = numberProblem(params.row, 1, sheet.rows);
+  if (problem) throw data(`The row “${params.row.slice(0, 40)}”: ${problem}`, { status: 404 });
+  return Response.json({
+    piece: { id: piece.id, name: piece.name },
+    ...rowData(sheet, Number(params.row), settings),
+  });
+}
