@@ -9,6 +9,7 @@ import {
   fill,
   openBrowser,
   press,
+  pressAway,
   reload,
   textOf,
   visit,
@@ -161,12 +162,12 @@ describe('from a pasted text to a pattern that is kept', () => {
     await pasteText(page, 'Row 1: k4.');
     await waitForText(page, FACTS, /4 stitches/);
     await press(page, 'Bench');
-    await press(page, 'Stay here');
+    await pressAway(page, 'Stay here');
     expect(await page.$eval('#pattern-text', (area) => (area as HTMLTextAreaElement).value)).toBe(
       'Row 1: k4.',
     );
     await dropFile('Sedge.txt', 'Row 1: k9.');
-    await press(page, 'Stay here');
+    await pressAway(page, 'Stay here');
     await waitForText(page, FACTS, /4 stitches/);
     await dropFile('Sedge.txt', 'Row 1: k9.');
     await press(page, 'Leave');

@@ -95,10 +95,24 @@ export const waitForText = (page: Page, selector: string, wanted: RegExp) =>
     wanted.source,
   );
 
-/** The first button, link, menu item or summary with this accessible name. */
-export async function press(page: Page, name: string) {
+/**
+ * The first button, link, menu item or summary with this accessible name. One that
+ * was drawn anew between being found and being clicked is looked for again.
+ */
+export async function press(page: Page, name: string): Promise<void> {
   const found = await page.waitForSelector(`aria/${name}`);
-  await (found as ElementHandle<Element>).click();
+  try {
+    await (found as ElementHandle<Element>).click();
+  } catch (error) {
+    if (!/detached from document/.test(String(error))) throw error;
+    await press(page, name);
+  }
+}
+
+/** Presses a button of a dialog that closes by it, and waits until the dialog is gone. */
+export async function pressAway(page: Page, name: string) {
+  await press(page, name);
+  await page.waitForSelector('[role=dialog]', { hidden: true });
 }
 
 /** Types into the field with this label, in place of what it held. */
