@@ -73,25 +73,25 @@ describe('stitch group by stitch group, with one key', () => {
     // 4 garter stitches at either edge, p2 k4 p2 between; row 3 crosses (see journeys.ts).
     expect(seen[0]).toEqual([
       'knit 4 Right edge',
-      'pass the marker to My panel purl 2 My panel',
+      'slip the marker; My panel purl 2 My panel',
       'knit 4 My panel',
       'purl 2 My panel',
-      'pass the marker to Left edge knit 4 Left edge',
+      'slip the marker; Left edge knit 4 Left edge',
     ]);
-    expect(seen[2]?.[2]).toBe('2 to the BACK knit 2, then knit the held 2 My panel');
-    expect(seen[1]?.[1]).toMatch(/^pass the marker to My panel knit 2/);
+    expect(seen[2]?.[2]).toBe('2 to the BACK leans right knit 2, then knit the held 2 My panel');
+    expect(seen[1]?.[1]).toMatch(/^slip the marker; My panel knit 2/);
   });
 
   it('lights the group on the fabric, moves by arrows and swipes, and never leaves the row', async () => {
     for (let i = 0; i < 3; i += 1) await page.keyboard.press('ArrowLeft');
     expect(await stop(page)).toBe('knit 4 Right edge');
     await page.keyboard.press('ArrowRight');
-    await waitForText(page, '[data-testid=stop]', /^pass the marker/);
+    await waitForText(page, '[data-testid=stop]', /^slip the marker/);
     expect(await page.$$eval('.pointed[data-state=now]', (marks) => marks.length)).toBe(2);
     await wipe(page, '.stop-now', -140);
     await waitForText(page, '[data-testid=stop]', /^knit 4 My panel/);
     await page.keyboard.press('PageUp');
-    await waitForText(page, '[data-testid=stop]', /^pass the marker/);
+    await waitForText(page, '[data-testid=stop]', /^slip the marker/);
   });
 });
 
@@ -124,8 +124,7 @@ describe('put down and picked up', () => {
     for (const row of [7, 8]) await complete(page, row);
     for (let i = 0; i < 2; i += 1) await page.keyboard.press('ArrowRight');
     await waitForText(page, '[data-testid=stop]', /2 to the BACK/);
-    await page.keyboard.press('ArrowDown');
-    await page.keyboard.press('ArrowDown');
+    for (let i = 0; i < 3; i += 1) await page.keyboard.press('ArrowDown');
     await press(page, 'Put down');
     await waitForText(
       page,
@@ -154,13 +153,14 @@ describe('how to cross', () => {
     await page.click('.stop-now .crossing-card');
     await page.waitForSelector('.film');
     expect(await moves()).toEqual([
+      'yarn to the back',
       'slip the next 2 to the cable needle, at the back',
       'knit 2',
       'knit 2 from the cable needle',
     ]);
     expect(await page.$$eval('#way option', (all) => all.length)).toBe(5);
     await page.select('#way', 'reorder');
-    expect((await moves())[0]).toMatch(/^with the right needle, passing in front of the next 2, go into the 2 after them/);
+    expect((await moves())[1]).toMatch(/^with the right needle, passing in front of the next 2, go into the 2 after them/);
     await press(page, 'put the other 2 back on the left needle: now they stand in crossed order');
     expect(await page.$eval('.film', (film) => film.getAttribute('aria-label'))).toMatch(/now they stand in crossed order/);
     const loops = await page.$$eval('.film-loop', (all) => all.map((loop) => (loop as SVGGElement).style.transform));
@@ -230,16 +230,18 @@ describe('keys, voice, screen', () => {
     await closeDialog(spoken);
     await knit(spoken, 'Space', 13);
     await knit(spoken, 'Space', 14);
-    expect((await said(spoken)).slice(-1)).toEqual([
-      { text: 'Row 15, right side. My panel: 2 to the back.', rate: 1.3 },
-    ]);
+    const [last] = (await said(spoken)).slice(-1) as [{ text: string; rate: number }];
+    expect(last.rate).toBe(1.3);
+    expect(last.text).toBe(
+      'Row 15, right side. First 4 and last 4: knit; between: knit the knits, purl the purls, but: My panel. After 2. Yarn to back, 2 to the back, knit 2, then knit the held 2.',
+    );
     const before = (await said(spoken)).length;
     await press(spoken, 'Say it again');
     expect(await said(spoken)).toHaveLength(before + 1);
     await press(spoken, 'Stitches');
     await spoken.keyboard.press('ArrowRight');
     await spoken.waitForFunction(
-      () => (window as unknown as { said: { text: string }[] }).said.at(-1)?.text === 'Pass the marker to My panel. purl 2.',
+      () => (window as unknown as { said: { text: string }[] }).said.at(-1)?.text === 'Slip the marker. My panel. Purl 2.',
     );
     await saved(spoken);
     await spoken.close();

@@ -65,7 +65,8 @@ describe('a knitter with a pasted pattern', () => {
       expect(await textOf(page, '[data-ahead=false] .countdown')).toBe(
         left === 0 ? 'CROSS NOW' : `${left} plain, then cross`,
       );
-      if (left === 0) expect(await textOf(page, '[data-ahead=false] .hold')).toBe('2 to the BACK');
+      if (left === 0)
+        expect(await textOf(page, '[data-ahead=false] .hold')).toBe('2 to the BACK leans right');
       else expect(await page.$('[data-ahead=false] .hold')).toBeNull();
       await knit(page, KEYS[row % 3] as (typeof KEYS)[number], row);
       const n = row - (nextCrossingFrom(row + 1) - INTERVAL) + 1;

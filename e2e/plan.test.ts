@@ -63,11 +63,7 @@ describe('a bolster of 48 cm', () => {
     await fill(page, 'Wanted: stitches to 10 cm', '17');
     await fill(page, 'rows to 10 cm', '26');
     await select('Needle', '5');
-    await waitForText(
-      page,
-      '[data-testid=gauge]',
-      /thicker needle, by one size: 5.5 mm \(US 9\).*11 % narrower/,
-    );
+    await waitForText(page, '[data-testid=gauge]', /needle one size thicker: 5.5 mm \(US 9\).*11 % narrower/);
     await fill(page, 'A ball has g', '100');
     await fill(page, 'metres', '170');
     await fill(page, 'Balls at hand', '1');
@@ -139,7 +135,7 @@ describe('a bottle cosy of 22 cm', () => {
     await select('Kind', 'doublePointed');
     await page.waitForFunction(() => !/longer than the round/.test(document.body.innerText));
     await unfold('Size');
-    await fill(page, 'Wanted way round', '22');
+    await fill(page, 'Wanted circumference', '22');
     await waitForText(page, '[data-testid=counts]', /20 cm 36 st, × 9.*22.2 cm 40 st, × 10/);
     await press(page, 'A row of increases');
     await press(page, 'Add a section that runs on');
@@ -231,7 +227,7 @@ describe('a shaped waistcoat front', () => {
     await waitForText(
       page,
       '[aria-label="In this row"]',
-      /Section 2 begins.*ecrease 1 at the right edge.*ecrease 1 at the left edge/,
+      /section “Section 2”.*ecrease 1 at the beginning.*ecrease 1 at the end/,
     );
     expect(await textOf(page, '[data-testid=stitches]')).toBe('32 to 30 stitches');
     await page.keyboard.press('Space');

@@ -117,7 +117,9 @@ describe('at the needles', () => {
   it('the marker moves where the last crossing lies over the join', async () => {
     const page = await needles('Lantern-room bottle cosy');
     expect(await textOf(page, '.marker-line')).toMatch(/Slip the first 2 stitches unworked/);
-    expect(await textOf(page, '[data-ahead=false] .hold')).toMatch(/^2 to the FRONT × 6$/);
+    expect(await textOf(page, '[data-ahead=false] [data-testid=group]')).toMatch(
+      /^6 times: purl 2, yarn to back 2 to the FRONT leans left knit 2, then knit the held 2 end of the 6 times$/,
+    );
     await page.close();
   });
 });
@@ -137,9 +139,9 @@ describe('a left-handed knitter', () => {
         panels.map((p) => (p as HTMLElement).innerText.split('\n').filter(Boolean).slice(0, 2)),
       ),
     ).toEqual([
-      ['hurdle lattice · leans left · like row 47', '2 to the BACK'],
-      ['tide-mill braid · leans right · like row 55', '2 to the FRONT'],
-      ['plover wave · leans right · like row 57', '2 to the FRONT'],
+      ['hurdle lattice: after 4, yarn to back · like row 47', '2 to the BACK leans left'],
+      ['tide-mill braid: after 2, yarn to back · like row 55', '2 to the FRONT leans right'],
+      ['plover wave: after 4 · like row 57', '2 to the FRONT leans right'],
     ]);
     await page.close();
     await press(settings, 'Right-handed Right-side rows run from right to left.');

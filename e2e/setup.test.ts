@@ -170,6 +170,9 @@ describe('unturned work', () => {
       await page.keyboard.press('Space');
       await waitForText(page, '[data-testid=done]', new RegExp(`^${row}$`));
     }
-    expect(holds).toEqual(['3: 2 to the BACK, right side', '6: 2 to the FRONT, right side']);
+    expect(holds).toEqual([
+      '3: 2 to the BACK leans right, right side',
+      '6: 2 to the FRONT leans right, right side',
+    ]);
   });
 });

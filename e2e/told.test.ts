@@ -1,0 +1,229 @@
+/**
+ * Whole pieces knitted from nothing to the last row in the default settings: one of 120 stitches, one in the round whose
+ * last crossing lies over the join, one of several sections. Every row's words on the screen are its telling's.
+ */
+import type { Page } from 'puppeteer-core';
+import { checkDraft, panelDraft, type PieceDraft } from '@core/draft/draft';
+import { writePiece } from '@core/formats/piece';
+import { SHELF } from '@core/shelf/data';
+import { startApp, type RunningApp } from './helpers/app';
+import { DESK, openBrowser, PHONE, textOf, waitForText, type OpenBrowser } from './helpers/browser';
+import { choose, done, knit } from './helpers/journeys';
+
+let app: RunningApp;
+let chromium: OpenBrowser;
+beforeAll(async () => {
+  app = await startApp();
+  chromium = await openBrowser();
+});
+afterAll(async () => {
+  await chromium.close();
+  await app.close();
+});
+
+const shelf = (key: string) => SHELF.find((entry) => entry.key === key)?.rows ?? '';
+const ROPES = `Row 1 (RS): *p1, k4, p1; rep from * to end.
+Row 2 and all WS rows: knit the knits and purl the purls.
+Row 3: *p1, 2/2 LC, p2, k4, p1; rep from * to end.
+Row 5: *p1, k4, p1; rep from * to end.
+Row 7: *p1, k4, p2, 2/2 RC, p1; rep from * to end.`;
+const FLAT = { construction: 'flat', firstSide: 'RS', firstDirection: 'rightToLeft' } as const;
+const edge = (id: string) => panelDraft(id, `${id} edge`, shelf('garter'), { repeats: 4, edge: true });
+const WIDE: PieceDraft = {
+  ...FLAT,
+  name: 'Reed curtain',
+  sections: [
+    { id: 'body', name: 'Body', rows: 16, panels: [panelDraft('ropes', 'ropes', ROPES, { repeats: 10 })] },
+  ],
+};
+const ROUND: PieceDraft = {
+  ...FLAT,
+  construction: 'round',
+  name: 'Lantern sleeve',
+  sections: [
+    {
+      id: 'rib',
+      name: 'Rib',
+      rows: 3,
+      panels: [panelDraft('rib', 'rib', shelf('rib-2-2'), { repeats: 12 })],
+    },
+    {
+      id: 'body',
+      name: 'Body',
+      rows: 12,
+      panels: [panelDraft('lattice', 'lattice', shelf('lattice'), { repeats: 8, closed: true })],
+    },
+    {
+      id: 'top',
+      name: 'Top',
+      rows: 3,
+      panels: [panelDraft('top', 'top rib', shelf('rib-2-2'), { repeats: 12 })],
+    },
+  ],
+};
+const SECTIONS: PieceDraft = {
+  ...FLAT,
+  name: 'Gauge board',
+  sections: [
+    { id: 'hem', name: 'Hem', rows: 4, panels: [panelDraft('hem', 'hem', shelf('garter'), { repeats: 26 })] },
+    {
+      id: 'body',
+      name: 'Body',
+      rows: 16,
+      panels: [
+        edge('right'),
+        panelDraft('eel', 'eel rope', shelf('rope-4')),
+        panelDraft('wave', 'wave', shelf('wave')),
+        edge('left'),
+      ],
+    },
+    {
+      id: 'top',
+      name: 'Top',
+      rows: 4,
+      panels: [panelDraft('top', 'top hem', shelf('garter'), { repeats: 26 })],
+    },
+  ],
+};
+
+/** Lays a piece on the bench as a file and opens it. */
+async function cast(draft: PieceDraft, size: typeof DESK) {
+  const checked = checkDraft(draft);
+  if (!checked.ok) throw new Error(JSON.stringify(checked.error));
+  const body = writePiece({ name: draft.name, yarn: 'oat', plan: checked.value.plan, draft, journal: [] });
+  const answer = await fetch(`${app.address}/pieces/open`, {
+    method: 'POST',
+    body,
+    headers: { 'content-type': 'text/plain', origin: app.address },
+    redirect: 'manual',
+  });
+  const address = `${app.address}${answer.headers.get('location') ?? ''}`;
+  return { address, page: await chromium.open(address, size), rows: checked.value.sheet.rows };
+}
+
+type Told = { lines: string[]; said: string };
+const rowOf = async (address: string, row: number) =>
+  (await (await fetch(`${address}/rows/${row}`)).json()) as {
+    marker: { words: string | null };
+    tellings: Record<'row' | 'panels' | 'stitches', Told>;
+  };
+
+const ROW_NOW = '.row-steps[data-ahead=false]';
+/** What is to be done, as bare words in their order: brackets, names of panels and how to look are the page's own. */
+const words = (text: string) =>
+  text.toLowerCase().match(/\d+|back|front|behind|knits?|purls?|slip|yarn|held|after|more|first|last/g) ?? [];
+/** Lines of the screen without what is said of leans, likeness, ropes and the ends of groups. */
+async function onScreen(page: Page) {
+  await page.waitForSelector(ROW_NOW);
+  return page.$eval(ROW_NOW, (shown) => {
+    const copy = shown.cloneNode(true) as HTMLElement;
+    for (const box of copy.querySelectorAll('[data-testid=group]')) {
+      const often = box.firstElementChild as HTMLElement;
+      (box.lastElementChild as HTMLElement).textContent = often.textContent;
+      often.remove();
+    }
+    for (const name of copy.querySelectorAll('.panel-cue-name'))
+      name.textContent = name.querySelector('.text-ink')?.textContent ?? '';
+    for (const part of copy.querySelectorAll('p, .hold, .then')) part.append(' ');
+    return copy.textContent ?? '';
+  });
+}
+
+async function knitWhole(draft: PieceDraft, size: typeof DESK) {
+  const { address, page, rows } = await cast(draft, size);
+  const names = draft.sections
+    .flatMap(({ panels }) => panels.map(({ name }) => name))
+    .sort((a, b) => b.length - a.length);
+  const bare = (line: string) =>
+    names
+      .reduce((text, name) => text.replace(new RegExp(`^(the rest of )?${name}: `, 'i'), ''), line)
+      .replace(/ \((every|ropes?) [^()]*\)\.$/, '.');
+  for (let row = 1; row <= rows; row += 1) {
+    const { tellings, marker } = await rowOf(address, row);
+    const shown = await onScreen(page);
+    expect([row, words(shown)]).toEqual([row, words(tellings.row.lines.map(bare).join(' '))]);
+    if (marker.words) expect((await textOf(page, '.marker-line')).toLowerCase()).toContain(marker.words);
+    await knit(page, 'Space', row);
+  }
+  await waitForText(page, '.steps', /Every row of the plan is done|Every round of the plan is done/);
+  return page;
+}
+
+describe.each([
+  ['desk', DESK],
+  ['phone', PHONE],
+] as const)('knitted whole on a %s', (_, size) => {
+  it.each([
+    ['120 stitches', WIDE],
+    ['in the round', ROUND],
+    ['three sections', SECTIONS],
+  ])('%s: the screen says what the telling says, row by row', async (__, draft) => {
+    const page = await knitWhole(draft, size);
+    await page.close();
+  });
+});
+
+describe.each([
+  ['desk', DESK, 55],
+  ['phone', PHONE, 24],
+] as const)('120 stitches on a %s', (_, size, least) => {
+  it('the window shows stitches of 10 px and more, follows the row, and goes where it is drawn', async () => {
+    const { page } = await cast(WIDE, size);
+    await page.waitForSelector('[data-testid=width-strip]');
+    const stitch = () =>
+      page.$eval(
+        'svg.fabric',
+        (svg) =>
+          (svg as SVGSVGElement).getBoundingClientRect().width / (svg as SVGSVGElement).viewBox.baseVal.width,
+      );
+    expect(await stitch()).toBeGreaterThanOrEqual(10);
+    const thumb = '[role=slider]';
+    const from = async () =>
+      Number(await page.$eval(thumb, (slider) => slider.getAttribute('aria-valuenow')));
+    const right = await from();
+    expect(right).toBeGreaterThan(30);
+    await page.focus(thumb);
+    await page.keyboard.press('Home');
+    expect([await from(), await done(page)]).toEqual([0, 0]);
+    await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+    for (const row of [1, 2]) await knit(page, 'Space', row);
+    // Row 3 crosses, the first rope at the right edge: there the window is.
+    expect(await from()).toBe(right);
+    const marks = Number(
+      await page.$eval('[data-testid=width-strip]', (strip) => (strip as HTMLElement).dataset.crossings),
+    );
+    expect(marks).toBe(10);
+    expect(await textOf(page, '.panel-cues')).toMatch(/every second rope of 20, from the first/);
+    expect(
+      await page.$eval('svg.fabric', (svg) => (svg as SVGSVGElement).viewBox.baseVal.width),
+    ).toBeGreaterThan(least);
+    await page.close();
+  });
+});
+
+it('after More and Escape, Space completes the row again; Escape closes what was put down', async () => {
+  const { page } = await cast(SECTIONS, DESK);
+  await page.click('[aria-haspopup=menu]');
+  await page.waitForSelector('[role=menu]');
+  await page.keyboard.press('Escape');
+  await page.waitForFunction(() => !document.querySelector('[role=menu]'));
+  await knit(page, 'Space', 1);
+  await choose(page, 'What comes');
+  await page.waitForSelector('[role=dialog]');
+  await page.keyboard.press('Escape');
+  await page.waitForFunction(() => !document.querySelector('[role=dialog]'));
+  await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+  await page.$$eval('.tools button', (all) => (all[all.length - 1] as HTMLElement).click());
+  await page.waitForSelector('.rest-sheet');
+  await page.keyboard.press('Escape');
+  await page.waitForFunction(() => !document.querySelector('.rest-sheet'));
+  await page.close();
+});
+
+it('a row that is not there is refused with its place', async () => {
+  const { address, page } = await cast(SECTIONS, DESK);
+  const answers = await Promise.all(['0', '25', '3.5', 'x'].map((row) => fetch(`${address}/rows/${row}`)));
+  expect(answers.map(({ status }) => status)).toEqual([404, 404, 404, 404]);
+  expect(await answers[1]?.text()).toMatch(/The row “25”: Only 1 to 24 is possible here/);
+  await page.close();
+});
