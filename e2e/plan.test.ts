@@ -156,7 +156,7 @@ describe('a bottle cosy of 22 cm', () => {
     await waitForText(
       page,
       '[data-testid=spread-words]',
-      /32 to 42 stitches: \*work 3, make 1; from \* 2 times in all, then work 4, make 1/,
+      /32 to 42 stitches: Knit the knits, purl the purls, but: \[after 3, make 1 right\] 2 times, after 4 more, make 1 right purlwise/,
     );
     await fill(page, 'How many', '40');
     await waitForText(page, '.spread-editor .problems', /40 do not fit in one row: there is room for 32/);

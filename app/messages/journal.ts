@@ -5,50 +5,55 @@ import type { Verdict } from '@core/journal/fold';
 import type { Instead } from '@core/piece/once';
 import { never } from '@core/result';
 import { lengthWords, weightWords } from './measures';
-import { counted } from './numbers';
+import { counted, type Line } from './numbers';
 
-export function eventWords(event: JournalEvent, panelName: (id: string) => string, units: Units): string {
+export function eventWords(
+  event: JournalEvent,
+  panelName: (id: string) => string,
+  units: Units,
+  line: Line,
+): string {
   switch (event.kind) {
     case 'rowDone':
-      return `Row ${event.row} done`;
+      return `${line === 'round' ? 'Round' : 'Row'} ${event.row} done`;
     case 'undo':
       return 'Took something back';
     case 'ripped':
-      return `Ripped back to row ${event.to}`;
+      return `Ripped back to ${line} ${event.to}`;
     case 'rowSet':
-      return `Set to ${counted(event.row, 'row')} done`;
+      return `Set to ${counted(event.row, line)} done`;
     case 'panelRowSet':
       return event.since === null
-        ? `${panelName(event.panel)} set from row ${event.from} on (the plan)`
-        : `${panelName(event.panel)} found to be off since row ${event.since} (the record)`;
+        ? `${panelName(event.panel)} set from ${line} ${event.from} on (the plan)`
+        : `${panelName(event.panel)} found to be off since ${line} ${event.since} (the record)`;
     case 'lifeline':
-      return `Lifeline through row ${event.row}`;
+      return `Lifeline through ${line} ${event.row}`;
     case 'note':
       return event.text;
     case 'fault':
-      return `${panelName(event.panel)}: crossing in row ${event.pieceRow} marked as wrong`;
+      return `${panelName(event.panel)}: crossing in ${line} ${event.pieceRow} marked as wrong`;
     case 'mended':
       return 'A crossing put right';
     case 'measured':
       return event.since === 0
-        ? `Measured: ${lengthWords(event.cm, units)} after row ${event.row}`
-        : `Measured: ${lengthWords(event.cm, units)} from row ${event.since + 1} to row ${event.row}`;
+        ? `Measured: ${lengthWords(event.cm, units)} after ${line} ${event.row}`
+        : `Measured: ${lengthWords(event.cm, units)} from ${line} ${event.since + 1} to ${line} ${event.row}`;
     case 'weighed':
-      return `Yarn left after row ${event.row}: ${weightWords(event.grams, units)}`;
+      return `Yarn left after ${line} ${event.row}: ${weightWords(event.grams, units)}`;
     case 'sectionEnded':
-      return `Section ended with row ${event.row}`;
+      return `Section ended with ${line} ${event.row}`;
     case 'planChanged':
-      return `Plan changed from row ${event.from} on`;
+      return `Plan changed from ${line} ${event.from} on`;
     case 'anchored':
-      return `${ANCHOR_WORDS[event.what]} ${event.what === 'yarnJoin' || event.what === 'colour' ? 'at' : 'in'} row ${event.row}${event.panel ? `, ${panelName(event.panel)}` : ''}${event.text ? `: ${event.text}` : ''}`;
+      return `${ANCHOR_WORDS[event.what]} ${event.what === 'yarnJoin' || event.what === 'colour' ? 'at' : 'in'} ${line} ${event.row}${event.panel ? `, ${panelName(event.panel)}` : ''}${event.text ? `: ${event.text}` : ''}`;
     case 'rowOnce':
-      return `Row ${event.row}, ${event.panel ? panelName(event.panel) : 'all panels'}: ${insteadWords(event.instead)}, just this once`;
+      return `${line === 'round' ? 'Round' : 'Row'} ${event.row}, ${event.panel ? panelName(event.panel) : 'all panels'}: ${insteadWords(event.instead)}, just this once`;
     case 'repeatsChanged':
       return `${counted(Math.abs(event.by), 'repeat')} of ${panelName(event.panel)} ${event.by > 0 ? 'more' : 'fewer'}`;
     case 'settled':
-      return 'Decided which rows are on the needle';
+      return `Decided which ${line}s are on the needle`;
     case 'looked':
-      return `Crossings of row ${event.row} looked at`;
+      return `Crossings of ${line} ${event.row} looked at`;
     default:
       return never(event);
   }

@@ -145,9 +145,12 @@ describe('other words', () => {
         by: 1,
         instead: { does: 'all', face: 'purl' },
       }) as unknown as JournalEvent;
-    const said = HAPPENINGS.map((kind) => eventWords(event(kind), () => 'eel rope', 'in'));
-    expect(new Set(said).size).toBe(HAPPENINGS.length);
-    expect(said.join()).not.toMatch(/undefined|NaN/);
+    for (const line of ['row', 'round'] as const) {
+      const said = HAPPENINGS.map((kind) => eventWords(event(kind), () => 'eel rope', 'in', line));
+      expect(new Set(said).size).toBe(HAPPENINGS.length);
+      expect(said.join()).not.toMatch(/undefined|NaN/);
+      if (line === 'round') expect(said.join()).not.toMatch(/\brow/i);
+    }
   });
 });
 

@@ -6,7 +6,7 @@ import type { Depth, Direction, Hold } from '@core/stitch/types';
 import { facedDirection } from '@core/stitch/working';
 import type { WayOf } from '~/knitter/settings';
 import { runWords, stepWords } from './cue';
-import { plural, stitches } from './numbers';
+import { lineOf, plural, stitches } from './numbers';
 
 export const WAY_WORDS: Readonly<Record<Way, string>> = {
   cableNeedle: 'with a cable needle',
@@ -97,7 +97,7 @@ export type RestingHow = {
 
 /** What a knitter must know to go on, sentence by sentence. `byHand`: thick yarn worked without needles. */
 export function restingWords(resting: Resting, { byHand, wayOf, round }: RestingHow): string[] {
-  const line = round ? 'round' : 'row';
+  const line = lineOf(round);
   const { side, worked, takes, yarn, last, next, within } = resting;
   const needles = needlesOf(facedDirection(resting), byHand);
   const hangs = byHand

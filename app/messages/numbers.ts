@@ -16,6 +16,10 @@ const SMALL_ORDINALS = [
   'tenth',
 ];
 
+/** What one line of the work is called: a row, or in the round a round. */
+export type Line = 'row' | 'round';
+export const lineOf = (round: boolean): Line => (round ? 'round' : 'row');
+
 /** The word alone: "stitch", "stitches". */
 export const plural = (count: number, one: string, many = `${one}s`) =>
   PLURALS.select(count) === 'one' ? one : many;

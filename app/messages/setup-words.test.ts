@@ -9,7 +9,6 @@ import { lengthWords, weightWords, yarnWords } from './measures';
 import { noticeWords } from './notices';
 import { pieceFileWords } from './piece-file';
 import { planWords } from './plan';
-import { spreadWords } from './spread';
 
 describe('measures', () => {
   it.each<[string, number | null]>([
@@ -71,15 +70,6 @@ describe('a count between markers', () => {
 });
 
 describe('rows', () => {
-  it('spread ones are said in the order of the hands', () => {
-    const phrases = [{ times: 1, work: 2, act: 0 }, { times: 15, work: 4, act: 0 }, { times: 1, work: 2, act: -1 }]; // prettier-ignore
-    expect(spreadWords(phrases, 'increase')).toBe(
-      'work 2, make 1, then *work 4, make 1; from * 15 times in all, then work 2.',
-    );
-    expect(spreadWords([{ times: 2, work: 0, act: 2 }], 'decrease')).toBe(
-      '*work 2 together; from * 2 times in all.',
-    );
-  });
   it.each([
     [{ kind: 'shaping', deed: 'bindOff', place: 'beginning', count: 5 }, 'bind off 5 at the beginning'],
     [{ kind: 'shaping', deed: 'increase', place: 'inside', count: 1 }, 'increase 1 inside'],

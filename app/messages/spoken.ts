@@ -8,6 +8,7 @@ import { stepWords } from './cue';
 import { markerWords } from './marker';
 import { noticeWords } from './notices';
 import { aloud, capital, tellingSaid } from './telling';
+import { lineOf } from './numbers';
 
 const sentences = (lines: readonly string[]) => lines.map((line) => `${capital(line)}.`).join(' ');
 
@@ -27,7 +28,7 @@ export function rowSaid(cue: RowCue | null, wayOf: WayOf, notices: readonly Noti
 }
 
 export function stopSaid(stop: Stop | undefined, wayOf: WayOf, round: boolean): string {
-  if (!stop) return `End of the ${round ? 'round' : 'row'}.`;
+  if (!stop) return `End of the ${lineOf(round)}.`;
   const marker = stop.enters ? `Slip the marker. ${capital(stop.enters)}. ` : '';
   return `${marker}${capital(aloud(stepWords(stop.step, wayOf)))}.`;
 }

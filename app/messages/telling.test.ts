@@ -8,9 +8,11 @@ import { cueFor, type RowCue } from '@core/cue/cue';
 import { perform, type Needle } from '@core/cue/perform';
 import { WAYS, wayFor } from '@core/cue/technique';
 import { fullTelling, tellPanels, tellRow } from '@core/cue/tell';
+import type { Ropes, RowTelling } from '@core/cue/telling';
 import { closeToRing } from '@core/chart/chart';
 import { checkDraft, panelDraft, type PieceDraft, type SectionDraft } from '@core/draft/draft';
 import { shapingDraft, type ShapingDraft } from '@core/draft/shaping-draft';
+import { SPREAD_LEANS } from '@core/plan/even';
 import type { Plan } from '@core/piece/plan';
 import { worksheet, type Worksheet } from '@core/piece/worksheet';
 import { SHELF } from '@core/shelf/data';
@@ -24,6 +26,7 @@ import { readTelling } from '../testing/telling-reader';
 import { tellingLines, tellingWords, type Telling } from './telling';
 
 const HANDS: readonly Hand[] = ['right', 'left'];
+const PRESENTED = 'knit the knits and purl the purls.';
 
 /** Stitches on the needle as this test's own knitter has left them: what each shows the RS, from the right edge. */
 class Loops {
@@ -76,14 +79,52 @@ const howFor = (cue: RowCue, way: (typeof WAYS)[number] = 'cableNeedle'): Tellin
   round: cue.round,
 });
 
+const ropesNamed = ({ of, which }: Ropes) =>
+  which.kind === 'list'
+    ? which.ropes
+    : Array.from({ length: of }, (_, i) => i + 1).filter(
+        (rope) => rope >= which.from && (rope - which.from) % which.every === 0,
+      );
+
+/** Where each panel crosses, row by row: counts of stitches before the crossings, in the order of work. */
+const seen = new WeakMap<Worksheet, Map<string, ReadonlySet<number>>>();
+const crossingsOf = (cue: RowCue, id: string) =>
+  cue.row.laid.cells.flatMap(({ cell, taken }) => {
+    const panel = cue.row.panels.find(
+      (one) => one.panel.id === id && taken >= one.firstTaken && taken < one.firstTaken + one.takes,
+    );
+    return cell.kind === 'crossing' && panel ? [taken - panel.firstTaken] : [];
+  });
+function everCrossed(sheet: Worksheet, id: string): ReadonlySet<number> {
+  const of = seen.get(sheet) ?? new Map<string, ReadonlySet<number>>();
+  seen.set(sheet, of);
+  if (!of.has(id)) {
+    const rows = Array.from({ length: sheet.rows }, (_, i) => cueFor(sheet, i + 1, 'right'));
+    of.set(id, new Set(rows.flatMap((cue) => crossingsOf(cue, id))));
+  }
+  return of.get(id) as ReadonlySet<number>;
+}
+
+/** A knitter who looks at the fabric counts its ropes and finds the ones that are named, and no others, crossing. */
+function countsRopes(sheet: Worksheet, cue: RowCue, told: RowTelling['panels'][number]) {
+  if (!told.ropes) return;
+  const along = (a: number, b: number) => (cue.working.direction === 'rightToLeft' ? a - b : b - a);
+  const ropes = [...everCrossed(sheet, told.panel.id)].sort(along);
+  const crossing = crossingsOf(cue, told.panel.id)
+    .map((at) => ropes.indexOf(at) + 1)
+    .sort((a, b) => a - b);
+  expect([told.ropes, ropes.length, ropesNamed(told.ropes)]).toEqual([told.ropes, told.ropes.of, crossing]);
+}
+
 /** Tells a row in every density and in every way to cross, prints, reads, performs; gives the cells that came out. */
-function performed(cue: RowCue, needle: Needle, way: (typeof WAYS)[number]): Cell[] {
+function performed(sheet: Worksheet, cue: RowCue, needle: Needle, way: (typeof WAYS)[number]): Cell[] {
   const wanted = cue.panels.flatMap(({ acts }) => acts.map(({ at }) => cellKey(at.cell)));
   const names = [...new Map(cue.row.panels.map(({ panel }) => [panel.id, panel])).values()];
   let cells: Cell[] = [];
   for (const telling of [tellRow(cue), tellPanels(cue), fullTelling(cue)]) {
     const lines = tellingLines(telling, howFor(cue, way));
     const read = readTelling(lines, names);
+    for (const told of read.panels) countsRopes(sheet, cue, told);
     const done = perform(read, needle, cue.working);
     if (!done.ok) throw new Error(`${JSON.stringify(done.error)}: ${lines.join('\n')}`);
     cells = done.value.map(({ cell }) => cell);
@@ -101,7 +142,7 @@ function knitted(
   const loops = new Loops(cueFor(sheet, 1, hand).row.laid.takes);
   for (let row = 1; row <= Math.min(rows, sheet.rows); row += 1) {
     const cue = cueFor(sheet, row, hand);
-    loops.work(performed(cue, loops.needle(cue), way), cue);
+    loops.work(performed(sheet, cue, loops.needle(cue), way), cue);
   }
 }
 
@@ -184,6 +225,7 @@ describe('told, printed, read back and performed', () => {
 });
 
 describe('pieces at the limits', () => {
+  const RIB = 'Row 1 (RS): *k2, p2; rep from * to end.\nRow 2: *k2, p2; rep from * to end.';
   const ROPE = SHELF.find(({ key }) => key === 'rope-4')?.rows ?? '';
   const draft = (section: Partial<SectionDraft>, more: Partial<PieceDraft> = {}): PieceDraft => ({
     name: 'x',
@@ -204,6 +246,11 @@ describe('pieces at the limits', () => {
   const shape = (more: Partial<ShapingDraft>) => [
     shapingDraft('one', { inset: 0, from: { row: 2 }, ...more }),
   ];
+  const bothHands = (piece: PieceDraft) => {
+    const checked = checkDraft(piece);
+    if (!checked.ok) throw new Error(JSON.stringify(checked.error));
+    for (const hand of HANDS) knitted(checked.value.sheet, hand);
+  };
   it.each([
     [
       'decreases at both edges that eat ropes, worked plain',
@@ -231,9 +278,34 @@ describe('pieces at the limits', () => {
       { shaping: shape({ does: 'bindOff', stitches: 4, phases: [{ every: 4, times: 3 }] }) },
     ],
   ] as const)('%s', (_, section) => {
-    const checked = checkDraft(draft(section as Partial<SectionDraft>));
-    if (!checked.ok) throw new Error(JSON.stringify(checked.error));
-    for (const hand of HANDS) knitted(checked.value.sheet, hand);
+    bothHands(draft(section as Partial<SectionDraft>));
+  });
+  it.each(['even', 'anywhere', 'columns'] as const)('rows of increases placed %s', (way) => {
+    for (const lean of SPREAD_LEANS)
+      for (const ground of ['presented', 'knit'] as const)
+        for (const construction of ['flat', 'round', 'unturned'] as const)
+          for (const rows of [5, 6]) {
+            const panels = [panelDraft('rib', 'Rib', RIB, { repeats: 8 })];
+            const above = [panelDraft('rope', 'Rope', 'Row 1 (RS): p3, 2/2 RC, p3.', { repeats: 4 })];
+            const columns = [{ panel: 'rope', of: [2, 9] }];
+            const spread = { does: 'increase', times: 8, way, lean, ground, columns } as const;
+            const sections = [
+              { id: 'a', name: 'Rib', rows, panels },
+              { id: 'b', name: 'More', rows: 1, panels: [], spread },
+              { id: 'c', name: 'Body', rows: 3, panels: above },
+            ];
+            bothHands(draft({}, { sections, construction }));
+          }
+  });
+  it.each(['even', 'cables'] as const)('rows of decreases placed %s', (way) => {
+    for (const lean of SPREAD_LEANS)
+      for (const ground of ['presented', 'knit'] as const)
+        for (const rows of [13, 14]) {
+          const spread = { does: 'decrease', times: 6, way, lean, ground, columns: [] } as const;
+          const { sections } = draft({ rows });
+          const fewer = { id: 'b', name: 'Fewer', rows: 1, panels: [], spread };
+          bothHands(draft({}, { sections: [...sections, fewer] }));
+        }
   });
   it('rows worked otherwise just once', () => {
     const onces = [
@@ -247,6 +319,21 @@ describe('pieces at the limits', () => {
     ];
     for (const hand of HANDS)
       knitted(sheetOf([{ rows: 10, panels }], {}, { amendments: [], deviations: [], onces }), hand);
+  });
+  it('ropes that cross by turns, every second and every third, to 12 of them', () => {
+    const turns = (...crossing: readonly string[]) => {
+      const ropes = (at: number) => crossing.map((name, i) => `p2, ${i === at ? name : 'k4'}`).join(', ');
+      const rows = crossing.map(
+        (_, i) =>
+          `Row ${2 * i + 1}${i ? '' : ' (RS)'}: *${ropes(i)}; rep from * to last 2 sts, p2.\nRow ${2 * i + 2}: ${PRESENTED}`,
+      );
+      return rows.join('\n');
+    };
+    for (const rows of [turns('2/2 RC', '2/2 LC'), turns('2/2 RC', '2/2 LC', '2/2 RC')])
+      for (const repeats of [1, 2, 3, 4])
+        for (const more of VARIANTS)
+          for (const hand of HANDS)
+            knitted(sheetOf([{ rows: 12, panels: [{ chart: chartFrom(rows), repeats }] }], more), hand);
   });
   it('one stitch, six hundred, sections of one row, forty crossings in a row', () => {
     const of = (rows: string, repeats: number) =>

@@ -4,7 +4,7 @@
  */
 import { fixedCell } from '@core/notation/names';
 import type { CrossingStep, Step } from '@core/cue/steps';
-import type { Part, PanelTelling, Reach, RowTelling, Rule, Slips } from '@core/cue/telling';
+import type { Part, PanelTelling, Reach, Ropes, RowTelling, Rule, Slips } from '@core/cue/telling';
 import type { Run } from '@core/stitch/runs';
 import type { Depth, Hold, Stitch } from '@core/stitch/types';
 
@@ -254,7 +254,28 @@ function partsOf(text: string, rule: Rule | null): Part[] {
 
 const untitled = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
 
-/** One line for the rule, if there is one, and one a panel. Ropes that are named besides are returned as they stand. */
+const ORDINALS = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth'];
+const numberOf = (ordinal: string) => ORDINALS.indexOf(ordinal) + 1 || parseInt(ordinal);
+
+/** "(every second rope of 20, from the first)", "(ropes 1, 3 and 4 of 6)" behind a panel. */
+function ropesRead(text: string): Ropes | null {
+  const found = / \((every|ropes?) ([^()]*)\)$/.exec(text);
+  if (!found) return null;
+  const words = `${found[1]} ${found[2]}`;
+  const every = /^every (?:(\w+) )?rope of (\d+), from the (\w+)$/.exec(words);
+  if (every)
+    return {
+      of: Number(every[2]),
+      which: { kind: 'every', every: every[1] ? numberOf(every[1]) : 1, from: numberOf(every[3] ?? '') },
+    };
+  const list = /^ropes? ([\d, and]+) of (\d+)$/.exec(words) ?? fail(text);
+  return {
+    of: Number(list[2]),
+    which: { kind: 'list', ropes: (list[1]?.match(/\d+/g) ?? []).map(Number) },
+  };
+}
+
+/** One line for the rule, if there is one, and one a panel. */
 export function readTelling(
   lines: readonly string[],
   panels: readonly { id: string; name: string }[],
@@ -287,7 +308,7 @@ export function readTelling(
       rest: panel.rest,
       ruled: general !== null,
       parts: partsOf(body, general),
-      ropes: null,
+      ropes: ropesRead(text),
     });
   });
   return { rule, ends, panels: told, single };

@@ -6,7 +6,6 @@ import { gives, takes } from '../stitch/cells';
 import { charted, type Worksheet } from '../piece/worksheet';
 import { isCrossing } from '../piece/crossings';
 import { NO_MAKING } from '../piece/making';
-import { spreadPhrases } from '../plan/even';
 import { checkDraft, panelDraft, type CheckedDraft, type PieceDraft, type SectionDraft } from './draft';
 import { mirrorDraft } from './pair';
 import { draftSchema } from './schema';
@@ -78,9 +77,7 @@ describe('a row of increases between rib and cables', () => {
       { construction: 'round' },
     );
     const row = sound(draft).spreads.get(1);
-    expect(row && spreadPhrases(row.places, row.stitches, 0, false)).toEqual([
-      { times: 16, work: 4, act: 0 },
-    ]);
+    expect(row?.places).toEqual(Array.from({ length: 16 }, (_, i) => 4 * (i + 1)));
   });
   it('named columns of every repeat become the new stitches, with the face that the pattern shows there', () => {
     const named = spread({ way: 'columns', columns: [{ panel: 'rope', of: [5, 8] }] });

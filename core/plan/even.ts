@@ -107,29 +107,3 @@ export type SpreadLean = (typeof SPREAD_LEANS)[number];
 /** The lean of each act; mirrored ones lean towards the edge that is nearer. */
 export const leansOf = (places: readonly number[], stitches: number, lean: SpreadLean): Lean[] =>
   places.map((place) => (lean !== 'mirrored' ? lean : place <= stitches / 2 ? 'right' : 'left'));
-
-/** Stitches worked between acts, folded: `{ times, work, act }` means so often "work so many, then do it". */
-export type SpreadPhrase = { readonly times: number; readonly work: number; readonly act: number };
-
-/**
- * What the hands do in the order in which they come to it: `act` stitches of the row below go into every act (0 for
- * an increase, 2 for a decrease). The last phrase may be work alone (`act` -1).
- */
-export function spreadPhrases(
-  places: readonly number[],
-  stitches: number,
-  act: 0 | 2,
-  fromLeft: boolean,
-): SpreadPhrase[] {
-  const met = fromLeft ? places.map((place) => stitches - place - act).reverse() : places;
-  const phrases: { times: number; work: number; act: number }[] = [];
-  let at = 0;
-  for (const place of met) {
-    const work = place - at;
-    const last = phrases[phrases.length - 1];
-    if (last?.work === work) last.times += 1;
-    else phrases.push({ times: 1, work, act });
-    at = place + act;
-  }
-  return at < stitches ? [...phrases, { times: 1, work: stitches - at, act: -1 }] : phrases;
-}

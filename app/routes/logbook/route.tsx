@@ -10,14 +10,15 @@ import { eventWords, VERDICT_WORDS } from '~/messages/journal';
 import { Page } from '~/ui/page';
 import { logbookLines, type Line } from './lines';
 import type { Route } from './+types/route';
-import { counted, plural } from '~/messages/numbers';
+import { counted, type Line as Unit, lineOf, plural } from '~/messages/numbers';
+import { capital } from '~/messages/telling';
 
 export async function loader({ params }: Route.LoaderArgs) {
   const db = await database();
   const piece = await findPiece(db, LOCAL_KNITTER, params.pieceId);
   if (!piece) throw data('There is no such piece on this bench.', { status: 404 });
   return {
-    piece: { id: piece.id, name: piece.name },
+    piece: { id: piece.id, name: piece.name, line: lineOf(piece.plan.construction === 'round') },
     panels: Object.fromEntries(
       piece.plan.sections.flatMap(({ panels }) => panels.map(({ id, name }) => [id, name])),
     ),
@@ -68,10 +69,12 @@ const TAKE_BACK = new Set([
 
 function LogLine({
   line,
+  unit,
   wordsOf,
   takeBack,
 }: {
   line: Line;
+  unit: Unit;
   wordsOf: (event: JournalEvent) => string;
   takeBack: (id: string) => void;
 }) {
@@ -79,8 +82,8 @@ function LogLine({
     line.kind === 'event'
       ? wordsOf(line.event)
       : line.first === line.last
-        ? `Row ${line.first} done`
-        : `Rows ${line.first} to ${line.last} done`;
+        ? `${capital(unit)} ${line.first} done`
+        : `${capital(unit)}s ${line.first} to ${line.last} done`;
   const aside = VERDICT_WORDS[line.verdict];
   const can = line.kind === 'event' && line.verdict === 'counted' && TAKE_BACK.has(line.event.kind);
   return (
@@ -114,21 +117,21 @@ function Logbook({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
   const { piece, panels, events: stored, units } = loaderData;
   const { events, state, record, refused, dismiss } = useJournal(piece.id, stored);
   const clock = useClock();
-  const wordsOf = (event: JournalEvent) => eventWords(event, (id) => panels[id] ?? id, units);
+  const wordsOf = (event: JournalEvent) => eventWords(event, (id) => panels[id] ?? id, units, piece.line);
   const lines = useMemo(() => logbookLines(events, state), [events, state]);
   return (
     <Page title={`Logbook: ${piece.name}`}>
       <p className="text-xl">
-        {counted(state.done, 'row')} done in {counted(lines.length, 'sitting')}.{' '}
+        {counted(state.done, piece.line)} done in {counted(lines.length, 'sitting')}.{' '}
         <Link to={`/pieces/${piece.id}`} className="underline">
           Back to the needles
         </Link>
       </p>
       {state.strays.length > 0 && (
         <p className="mt-4 rounded-xl border-2 border-line bg-sheet p-4">
-          {counted(state.strays.length, 'row')} (row {state.strays.map(({ row }) => row).join(', ')}) came
-          from a device that did not know of a rip. They are kept here and not counted. At the needles you are
-          shown both stories, and decide.
+          {counted(state.strays.length, piece.line)} ({piece.line}{' '}
+          {state.strays.map(({ row }) => row).join(', ')}) came from a device that did not know of a rip. They
+          are kept here and not counted. At the needles you are shown both stories, and decide.
         </p>
       )}
       {refused.length > 0 && (
@@ -159,7 +162,7 @@ function Logbook({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
             {clock.day(sitting.from)}
             <span className="ml-4 font-sans text-base font-normal text-soft">
               {clock.time(sitting.from)}–{clock.time(sitting.to)} · {sitting.rows}{' '}
-              {plural(sitting.rows, 'row')}
+              {plural(sitting.rows, piece.line)}
             </span>
           </h2>
           <ol className="mt-2">
@@ -167,6 +170,7 @@ function Logbook({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
               <LogLine
                 key={line.key}
                 line={line}
+                unit={piece.line}
                 wordsOf={wordsOf}
                 takeBack={(target) => record({ kind: 'undo', target })}
               />

@@ -6,6 +6,7 @@ import { atItSince } from '@core/journal/pace';
 import type { Suggestion } from '@core/plan/suggest';
 import { deviceName } from '~/device/name';
 import { deviceStore } from '~/device/store';
+import { lineOf } from '~/messages/numbers';
 
 export function Suggested({
   suggestion,
@@ -19,7 +20,7 @@ export function Suggested({
   const [declined, setDeclined] = useState(false);
   if (!suggestion || declined) return null;
   const { row } = suggestion;
-  const line = round ? 'round' : 'row';
+  const line = lineOf(round);
   const [words, done, happening, Icon] =
     suggestion.hang === 'lifeline'
       ? ([

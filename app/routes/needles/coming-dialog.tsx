@@ -12,7 +12,7 @@ import type { DialogProps } from './dialog-props';
 import type { PanelColumn } from './row-view';
 import type { NeedlesView } from './view';
 import { aboutWords } from '~/messages/durations';
-import { counted } from '~/messages/numbers';
+import { counted, lineOf, type Line } from '~/messages/numbers';
 
 const ROWS_AHEAD = 10;
 /** Further ahead the time is not reckoned row by row. */
@@ -32,7 +32,7 @@ function Strip({ view, hand }: { view: NeedlesView; hand: Hand }) {
       <table className="ahead">
         <thead>
           <tr>
-            <th scope="col">row</th>
+            <th scope="col">{lineOf(view.round)}</th>
             {columns.map(({ id, name }) => (
               <th key={id} scope="col">
                 {name}
@@ -69,24 +69,23 @@ function Strip({ view, hand }: { view: NeedlesView; hand: Hand }) {
   );
 }
 
-const rowsWords = (count: number) => counted(count, 'row');
-
-function Repeat({ column }: { column: PanelColumn }) {
+function Repeat({ column, line }: { column: PanelColumn; line: Line }) {
   const { name, pattern, patternRows, next } = column;
   const left = pattern.kind === 'row' ? patternRows - pattern.number + 1 : null;
   return (
     <li>
       <strong>{name}</strong>:{' '}
       {pattern.kind === 'row'
-        ? `row ${pattern.number} of ${patternRows}, ${rowsWords(left ?? 0)} to the end of the repeat`
-        : `set-up row ${pattern.number}`}
-      {next && next.plain > 0 && `; crosses in row ${next.row}`}
+        ? `${line} ${pattern.number} of ${patternRows}, ${counted(left ?? 0, line)} to the end of the repeat`
+        : `set-up ${line} ${pattern.number}`}
+      {next && next.plain > 0 && `; crosses in ${line} ${next.row}`}
     </li>
   );
 }
 
 function Ends({ view, events, state }: DialogProps) {
   const { sheet, working, columns, done } = view;
+  const line = lineOf(view.round);
   const kindOf = useMemo(() => rowKinds(sheet), [sheet]);
   const pace = useMemo(() => paceOf(events, state, kindOf), [events, state, kindOf]);
   if (working === null) return null;
@@ -100,17 +99,17 @@ function Ends({ view, events, state }: DialogProps) {
     <ul className="ends">
       {Number.isFinite(crossing) && (
         <li>
-          Next crossing after this row: in row {crossing}
+          Next crossing after this {line}: in {line} {crossing}
           {until(crossing - 1)}.
         </li>
       )}
       <li>
         {view.sectionName}: {view.sectionOpen ? 'about ' : ''}
-        {rowsWords(section - done)} to its end{until(section)}.
+        {counted(section - done, line)} to its end{until(section)}.
       </li>
       <li>
         The piece: {view.rowsEstimated ? 'about ' : ''}
-        {rowsWords(sheet.rows - done)} to go{until(sheet.rows)}.
+        {counted(sheet.rows - done, line)} to go{until(sheet.rows)}.
       </li>
     </ul>
   );
@@ -124,7 +123,7 @@ export function ComingForm(props: DialogProps) {
       <h3 className="how-title">Repeats</h3>
       <ul className="ends">
         {props.view.columns.map((column) => (
-          <Repeat key={column.id} column={column} />
+          <Repeat key={column.id} column={column} line={lineOf(props.view.round)} />
         ))}
       </ul>
     </>

@@ -10,9 +10,8 @@ import { ANCHOR_WORDS, insteadWords } from '~/messages/journal';
 import type { DialogProps } from './dialog-props';
 import { Form, NumberField } from './form';
 import { numberProblem } from './number-problem';
-import { counted, stitches } from '~/messages/numbers';
-
-const rowsWords = (count: number) => counted(count, 'row');
+import { counted, lineOf, stitches, type Line } from '~/messages/numbers';
+import { capital } from '~/messages/telling';
 
 function Radio({ name, checked, onChange, children, disabled = false }: { name: string; checked: boolean; onChange: () => void; children: React.ReactNode; disabled?: boolean }) {
   return (
@@ -25,6 +24,7 @@ function Radio({ name, checked, onChange, children, disabled = false }: { name: 
 
 export function BackForm({ view, state, record, close }: DialogProps) {
   const { done } = view;
+  const line = lineOf(view.round);
   const lifelines = [...new Set(state.lifelines.map(({ row }) => row))].filter((row) => row < done);
   const lowest = lifelines[lifelines.length - 1];
   const [to, setTo] = useState(String(lowest ?? Math.max(0, done - 1)));
@@ -40,20 +40,20 @@ export function BackForm({ view, state, record, close }: DialogProps) {
   };
   const action = how === 'ripped' ? 'Rip' : 'Take back';
   return (
-    <Form action={ready ? `${action} ${rowsWords(rows)}` : action} ready={ready} onSubmit={submit}>
+    <Form action={ready ? `${action} ${counted(rows, line)}` : action} ready={ready} onSubmit={submit}>
       <NumberField
-        label="Last row that stays on the needle"
+        label={`Last ${line} that stays on the needle`}
         value={to}
         onChange={setTo}
         min={least}
         max={done - 1}
-        hint="The next row will be the one after it. You can undo this."
+        hint={`The next ${line} will be the one after it. You can undo this.`}
       />
       {lifelines.length > 0 && (
         <p className="mb-4 flex flex-wrap items-center gap-2">
           {lifelines.slice(-4).map((row) => (
             <button key={row} type="button" className="plain-button" onClick={() => setTo(String(row))}>
-              Lifeline in row {row}
+              Lifeline in {line} {row}
             </button>
           ))}
         </p>
@@ -61,11 +61,11 @@ export function BackForm({ view, state, record, close }: DialogProps) {
       <fieldset className="mb-4">
         <legend className="label">What happened?</legend>
         <Radio name="how" checked={how === 'ripped'} onChange={() => setHow('ripped')}>
-          I rip the rows out.
+          I rip the {line}s out.
         </Radio>
         <Radio name="how" checked={how === 'never'} disabled={most === 0} onChange={() => setHow('never')}>
           They were never knitted; I tapped too often.
-          {most > 0 && most < done && ` The last ${rowsWords(most)} can be taken back so.`}
+          {most > 0 && most < done && ` The last ${counted(most, line)} can be taken back so.`}
         </Radio>
       </fieldset>
     </Form>
@@ -76,6 +76,7 @@ type OnceHow = 'uncrossed' | 'purl' | 'knit' | 'position';
 
 export function OnceForm({ view, state, record, close }: DialogProps) {
   const { sheet, working, columns } = view;
+  const line = lineOf(view.round);
   const [row, setRow] = useState(String(working ?? sheet.rows));
   const [panel, setPanel] = useState('');
   const [how, setHow] = useState<OnceHow>('uncrossed');
@@ -102,13 +103,13 @@ export function OnceForm({ view, state, record, close }: DialogProps) {
     close();
   };
   return (
-    <Form action={`Row ${sound ? number : '…'} so, just once`} ready={ready} onSubmit={submit}>
-      <NumberField label="Row of the piece" value={row} onChange={setRow} min={1} max={sheet.rows} hint={sound && number <= view.done ? 'It is done already: this says how it was made.' : 'The repeat goes on as if nothing had been.'} />
+    <Form action={`${capital(line)} ${sound ? number : '…'} so, just once`} ready={ready} onSubmit={submit}>
+      <NumberField label={`${capital(line)} of the piece`} value={row} onChange={setRow} min={1} max={sheet.rows} hint={sound && number <= view.done ? 'It is done already: this says how it was made.' : 'The repeat goes on as if nothing had been.'} />
       <label className="label" htmlFor={id}>
         Panel
       </label>
       <select id={id} className="field mb-4" value={panel} onChange={(event) => setPanel(event.target.value)}>
-        <option value="">the whole row</option>
+        <option value="">the whole {line}</option>
         {columns.map(({ id: value, name }) => (
           <option key={value} value={value}>
             {name}
@@ -127,25 +128,26 @@ export function OnceForm({ view, state, record, close }: DialogProps) {
           {insteadWords({ does: 'all', face: 'knit' })}
         </Radio>
         <Radio name="once" checked={how === 'position'} disabled={panel === ''} onChange={() => setHow('position')}>
-          as another row of this panel’s pattern
+          as another {line} of this panel’s pattern
         </Radio>
       </fieldset>
       {how === 'position' && chart && (
-        <NumberField label="Row of its pattern" value={pattern} onChange={setPattern} min={1} max={chart.rows.length} hint={`Planned is row ${planned?.name.number ?? ''}.`} />
+        <NumberField label={`${capital(line)} of its pattern`} value={pattern} onChange={setPattern} min={1} max={chart.rows.length} hint={`Planned is ${line} ${planned?.name.number ?? ''}.`} />
       )}
-      {!fits && <p className="mb-4 text-fault">That row has another number of stitches and does not fit here. Choose another one.</p>}
+      {!fits && <p className="mb-4 text-fault">That {line} has another number of stitches and does not fit here. Choose another one.</p>}
     </Form>
   );
 } // prettier-ignore
 
-function lengthenWords(problem: LengthenProblem, section: string): string {
+function lengthenWords(problem: LengthenProblem, section: string, line: Line): string {
   if (problem.code === 'open') return `${section} lasts until you end it, so it needs no repeats added.`;
-  if (problem.code === 'worked-already') return 'So many rows are knitted already.';
+  if (problem.code === 'worked-already') return `So many ${line}s are knitted already.`;
   return `It would leave ${stitches(problem.has)} where ${problem.needs} are needed. Change the plan instead.`;
 }
 
 export function RepeatsForm({ view, state, record, close }: DialogProps) {
   const { sheet, working, columns } = view;
+  const line = lineOf(view.round);
   const at = sectionIndexAt(sheet, Math.min(sheet.rows, working ?? sheet.rows));
   const section = sheet.plan.sections[at];
   const [panel, setPanel] = useState(columns[0]?.id ?? '');
@@ -167,20 +169,20 @@ export function RepeatsForm({ view, state, record, close }: DialogProps) {
       <select id={id} className="field mb-4" value={panel} onChange={(event) => setPanel(event.target.value)}>
         {columns.map(({ id: value, name, patternRows }) => (
           <option key={value} value={value}>
-            {name} ({rowsWords(patternRows)})
+            {name} ({counted(patternRows, line)})
           </option>
         ))}
       </select>
       <fieldset className="mb-4">
         <legend className="sr-only">More or fewer</legend>
         <Radio name="by" checked={by === 1} onChange={() => setBy(1)}>
-          one more: {rowsWords(changed(1).rows)} in all
+          one more: {counted(changed(1).rows, line)} in all
         </Radio>
         <Radio name="by" checked={by === -1} onChange={() => setBy(-1)}>
-          one fewer: {rowsWords(changed(-1).rows)} in all
+          one fewer: {counted(changed(-1).rows, line)} in all
         </Radio>
       </fieldset>
-      {problem && <p className="mb-4 text-fault">{lengthenWords(problem, section.name)}</p>}
+      {problem && <p className="mb-4 text-fault">{lengthenWords(problem, section.name, line)}</p>}
       <p className="mb-4 text-soft">Everything after it moves. You can undo this.</p>
     </Form>
   );
@@ -208,7 +210,7 @@ export function AnchorForm({ view, record, close }: DialogProps) {
           </Radio>
         ))}
       </fieldset>
-      <NumberField label="In row" value={row} onChange={setRow} min={0} max={done} />
+      <NumberField label={`In ${lineOf(view.round)}`} value={row} onChange={setRow} min={0} max={done} />
       <label className="label" htmlFor={panelId}>
         Panel
       </label>

@@ -22,7 +22,7 @@ import type { RowInHand } from './use-row';
 import { useRowAndNext } from './use-row-and-next';
 import { useSwipe } from './use-swipe';
 import type { NeedlesView } from './view';
-import { stitches as some } from '~/messages/numbers';
+import { lineOf, stitches as some } from '~/messages/numbers';
 
 function FaceMark({ side }: { side: 'RS' | 'WS' }) {
   const path = side === 'RS' ? 'M4 4L14 22L24 4' : 'M3 18C6 6 22 6 25 18';
@@ -233,7 +233,7 @@ function Notices({
   ahead: boolean;
   round: boolean;
 }) {
-  const line = round ? 'round' : 'row';
+  const line = lineOf(round);
   if (notices.length === 0) return null;
   return (
     <ul
@@ -312,7 +312,7 @@ export const CuePanel = memo(function CuePanel(props: Props) {
     () => row.act(inStitches ? 'next' : 'finish'),
     () => row.act(inStitches ? 'previous' : 'undo'),
   );
-  const line = view.round ? 'round' : 'row';
+  const line = lineOf(view.round);
   const onward = row.pointer.stop < view.stops.length && inStitches;
   return (
     <section

@@ -12,7 +12,8 @@ import { SittingsForm } from './sittings-dialog';
 import { StoriesForm } from './stories-dialog';
 import type { DialogName, DialogProps } from './dialog-props';
 import { numberProblem } from './number-problem';
-import { counted, plural } from '~/messages/numbers';
+import { counted, lineOf, plural } from '~/messages/numbers';
+import { capital } from '~/messages/telling';
 
 function SetRowForm({ view, state, record, close }: DialogProps) {
   const [row, setRow] = useState(String(view.done));
@@ -31,7 +32,7 @@ function SetRowForm({ view, state, record, close }: DialogProps) {
     >
       <p className="mb-4">When the count here is wrong but the knitting is right. Nothing is ripped.</p>
       <NumberField
-        label="Rows of the whole piece that are done"
+        label={`${capital(lineOf(view.round))}s of the whole piece that are done`}
         value={row}
         onChange={setRow}
         min={0}
@@ -73,6 +74,7 @@ function SetPanelForm({ view, record, close }: DialogProps) {
     close();
   };
   const id = useId();
+  const line = lineOf(view.round);
   return (
     <Form action="Set this panel" ready={ready} onSubmit={submit}>
       <label className="label" htmlFor={id}>
@@ -86,18 +88,20 @@ function SetPanelForm({ view, record, close }: DialogProps) {
         ))}
       </select>
       <NumberField
-        label={`Row of its pattern that row ${view.working} works`}
+        label={`${capital(line)} of its pattern that ${line} ${view.working} works`}
         value={pattern}
         onChange={setPattern}
         min={1}
         max={rows}
-        hint={column ? `Now it would be row ${column.pattern.number} of ${rows}.` : undefined}
+        hint={column ? `Now it would be ${line} ${column.pattern.number} of ${rows}.` : undefined}
       />
       <fieldset className="mb-4">
         <legend className="label">What was wrong?</legend>
         <label className="choice">
           <input type="radio" name="wrong" checked={wrong === 'plan'} onChange={() => setWrong('plan')} />
-          <span>The plan: knit it so from row {view.working} on.</span>
+          <span>
+            The plan: knit it so from {line} {view.working} on.
+          </span>
         </label>
         <label className="choice">
           <input
@@ -112,12 +116,12 @@ function SetPanelForm({ view, record, close }: DialogProps) {
       </fieldset>
       {wrong === 'record' && (
         <NumberField
-          label="So since row"
+          label={`So since ${line}`}
           value={since}
           onChange={setSince}
           min={1}
           max={view.done}
-          hint="The first row of the piece in which the fabric was ahead or behind."
+          hint={`The first ${line} of the piece in which the fabric was ahead or behind.`}
         />
       )}
     </Form>
@@ -137,7 +141,7 @@ function NoteForm({ view, record, close }: DialogProps) {
       }}
     >
       <label className="label" htmlFor={id}>
-        At row {view.done}
+        At {lineOf(view.round)} {view.done}
       </label>
       <textarea
         id={id}

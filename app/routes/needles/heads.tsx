@@ -6,6 +6,7 @@ import type { PanelColumn, RowView } from './row-view';
 import { useRowAndNext } from './use-row-and-next';
 import type { FabricWindow } from './use-window';
 import type { NeedlesView } from './view';
+import { lineOf } from '~/messages/numbers';
 
 /** Labels need about this share of the fabric's width to be read at arm's length. */
 const LEAST_WIDTH = 0.19;
@@ -73,7 +74,7 @@ const sameBands = (a: HeadsProps['bands'], b: HeadsProps['bands']) =>
 const RowHeads = memo(
   function RowHeads({ said, faces, width, bands: all, share, offset }: HeadsProps) {
     const { columns, working } = said;
-    const line = said.round ? 'round' : 'row';
+    const line = lineOf(said.round);
     const inView = new Set(all.map(({ panel }) => panel));
     const beyond = ({ id }: PanelColumn) => (inView.has(id) ? 0 : 1);
     const soonest = [...columns]

@@ -16,6 +16,7 @@ import { LeanGlyph, LeanWord } from '~/ui/lean';
 import { Modal } from '~/ui/modal';
 import { Film } from './film';
 import type { NeedlesView } from './view';
+import { lineOf } from '~/messages/numbers';
 
 export type HowFor = { readonly panel: string; readonly step: CrossingStep };
 type Props = {
@@ -98,7 +99,7 @@ export default function HowSheet(props: Props) {
       {likeness && (
         <>
           <h3 className="how-title">As the fabric shows it</h3>
-          {likenessWords(likeness, view.round ? 'round' : 'row').map((line) => (
+          {likenessWords(likeness, lineOf(view.round)).map((line) => (
             <p key={line}>{line}</p>
           ))}
         </>

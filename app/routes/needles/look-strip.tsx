@@ -11,6 +11,7 @@ import { PaintedLayers } from '~/ui/fabric/painted';
 import { cutOut, type CutOut } from '~/ui/fabric/rows';
 import { LEAN_WORDS, LeanGlyph } from '~/ui/lean';
 import type { NeedlesView } from './view';
+import { lineOf } from '~/messages/numbers';
 
 /** Room around a crossing, in stitches, and rows below and above it. */
 const AROUND = 0.6;
@@ -138,7 +139,7 @@ export function LookStrip({
   const marked = state.faults.some(({ pieceRow }) => pieceRow === done);
   if (!crosses || state.looked.has(done) || marked) return null;
   return (
-    <section className="look-strip" aria-label={`Crossings of ${round ? 'round' : 'row'} ${done}`}>
+    <section className="look-strip" aria-label={`Crossings of ${lineOf(round)} ${done}`}>
       <p>
         {round ? 'Round' : 'Row'} {done} crossed. {turns ? 'Before you turn, look' : 'Look'}: does each one
         lie like this?{' '}

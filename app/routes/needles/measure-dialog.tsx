@@ -18,7 +18,7 @@ import { forecast, gramsPerStitch, rowWeight } from '@core/plan/yarn';
 import { lengthWords, weightWords } from '~/messages/measures';
 import { MeasureInput, NumberInput } from '~/ui/inputs';
 import type { NeedlesView } from './view';
-import { stitches } from '~/messages/numbers';
+import { counted, lineOf, stitches } from '~/messages/numbers';
 
 type MeasureProps = {
   view: NeedlesView;
@@ -55,7 +55,7 @@ function Length({ view, state, units, record }: MeasureProps) {
   return (
     <Block title="How long is it?">
       <div className="schedule-fields">
-        <MeasureInput label={`After row ${done}`} cm={cm} units={units} onChange={setCm} />
+        <MeasureInput label={`After ${lineOf(view.round)} ${done}`} cm={cm} units={units} onChange={setCm} />
         {first > 0 && done > first && (
           <label className="choice">
             <input type="checkbox" checked={!whole} onChange={(event) => setWhole(!event.target.checked)} />
@@ -74,8 +74,8 @@ function Length({ view, state, units, record }: MeasureProps) {
       {cm !== null && !(cm > 0) && <p className="text-fault">Give a length of more than 0.</p>}
       {newest && rate !== undefined && (
         <p data-testid="measured">
-          {lengthWords(newest.cm, units)} at row {newest.row}: {Math.round(rate * 10) / 10} rows to 10 cm, so{' '}
-          {lengthWords((done / rate) * 10, units)} by now.
+          {lengthWords(newest.cm, units)} at {lineOf(view.round)} {newest.row}: {Math.round(rate * 10) / 10}{' '}
+          {lineOf(view.round)}s to 10 cm, so {lengthWords((done / rate) * 10, units)} by now.
         </p>
       )}
     </Block>
@@ -91,6 +91,7 @@ function Yarn({ view, state, units, record }: MeasureProps) {
   const to = (last: number) => forecast(state.weighings, each, (row) => rowWeight(sheet, row), done, last);
   const section = to(lastRowOf(sheet, index));
   const piece = to(sheet.rows);
+  const line = lineOf(view.round);
   const ready = grams >= 0 && grams <= 100_000;
   return (
     <Block title="How much yarn is left?">
@@ -110,10 +111,10 @@ function Yarn({ view, state, units, record }: MeasureProps) {
           {weightWords(Math.max(0, piece.value.leftGrams), units)} left now: enough for{' '}
           <strong>
             {piece.value.enoughRows < sheet.rows - done
-              ? `${piece.value.enoughRows} more rows`
+              ? `${counted(piece.value.enoughRows, `more ${line}`)}`
               : sheet.rows - done === 1
-                ? 'the last row'
-                : `all ${sheet.rows - done} rows to the end`}
+                ? `the last ${line}`
+                : `all ${sheet.rows - done} ${line}s to the end`}
           </strong>
           ; {sheet.plan.sections[index]?.name} needs {Math.max(0, lastRowOf(sheet, index) - done)}
           {piece.value.source === 'swatch' && ' (by the swatch; a second weighing will tell better)'}.
@@ -127,8 +128,8 @@ function Yarn({ view, state, units, record }: MeasureProps) {
       {!piece.ok && piece.error.code === 'nothing-weighed' && (
         <p className="text-soft">
           {state.weighings.length === 0
-            ? 'Weigh what is left now, and again some rows later.'
-            : 'Weigh once more, some rows later.'}
+            ? `Weigh what is left now, and again some ${line}s later.`
+            : `Weigh once more, some ${line}s later.`}
         </p>
       )}
     </Block>
@@ -142,6 +143,7 @@ function Section({ view, state, units, record, close }: MeasureProps) {
   const section = sheet.plan.sections[index];
   if (!section || done < (sheet.firstRows[index] as number) || lastRowOf(sheet, index) === done) return null;
   const { length } = section;
+  const line = lineOf(view.round);
   const until = 'until' in length ? length.until : null;
   const allowed = mayEnd(sheet, index, until?.ending, done);
   const next = endsNear(sheet, index, until?.ending, done).after;
@@ -154,17 +156,17 @@ function Section({ view, state, units, record, close }: MeasureProps) {
       {until && (
         <p>
           Planned: until it measures {lengthWords(until.cm, units)}
-          {target !== null && `, near row ${target}`}.
+          {target !== null && `, near ${line} ${target}`}.
         </p>
       )}
       {!allowed && next !== null && (
         <p className="text-soft">
-          By the plan it may end after row {next}, not after row {done}.
+          By the plan it may end after {line} {next}, not after {line} {done}.
         </p>
       )}
       {seam && (
         <p className="text-fault">
-          After row {done} it leaves {stitches(seam.has)}, but the next section begins with {seam.needs}.
+          After {line} {done} it leaves {stitches(seam.has)}, but the next section begins with {seam.needs}.
           Change the plan instead.
         </p>
       )}
@@ -177,10 +179,12 @@ function Section({ view, state, units, record, close }: MeasureProps) {
           close();
         }}
       >
-        End {section.name} with row {done}
+        End {section.name} with {line} {done}
       </button>
       {!isOpen(sheet, index) && (
-        <p className="mt-1 text-soft">It was planned to row {lastRowOf(sheet, index)}. You can undo this.</p>
+        <p className="mt-1 text-soft">
+          It was planned to {line} {lastRowOf(sheet, index)}. You can undo this.
+        </p>
       )}
     </Block>
   );

@@ -29,6 +29,7 @@ import type { JournalState } from '@core/journal/fold';
 import type { DialogName } from './dialog-props';
 import { ROW_IN_HAND } from './cue-panel';
 import type { NeedlesView } from './view';
+import { lineOf } from '~/messages/numbers';
 
 export default function MoreMenu({
   pieceId,
@@ -46,7 +47,7 @@ export default function MoreMenu({
   trigger: ReactNode;
 }) {
   const { done, working, round } = view;
-  const line = round ? 'round' : 'row';
+  const line = lineOf(round);
   const hasLifeline = state.lifelines.some(({ row }) => row === done);
   const items = [
     {

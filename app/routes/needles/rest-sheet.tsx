@@ -6,6 +6,7 @@ import { wayOf, type KnitterSettings } from '~/knitter/settings';
 import { restingWords } from '~/messages/moves';
 import type { RowInHand } from './use-row';
 import type { NeedlesView } from './view';
+import { lineOf } from '~/messages/numbers';
 
 type Props = { view: NeedlesView; settings: KnitterSettings; row: RowInHand };
 
@@ -20,7 +21,7 @@ export default function RestSheet({ view, settings, row: { pointer, act, down } 
   const step = stops[pointer.stop]?.step;
   const how = wayOf(settings);
   const resting = restingAt(stops, pointer, cue.working, how);
-  const line = cue.round ? 'round' : 'row';
+  const line = lineOf(cue.round);
   return (
     <aside className="side-sheet rest-sheet" aria-label={down ? 'Picked up' : 'Putting it down'}>
       <div className="flex items-start justify-between gap-4">

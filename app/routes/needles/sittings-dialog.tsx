@@ -5,18 +5,19 @@ import { rowKinds } from '@core/plan/row-facts';
 import { changePrefs, REMINDERS } from '~/device/prefs';
 import type { DialogProps } from './dialog-props';
 import { durationWords } from '~/messages/durations';
-import { counted, plural } from '~/messages/numbers';
+import { counted, lineOf, plural, type Line } from '~/messages/numbers';
 
-const KIND_WORDS: Readonly<Record<RowKind, string>> = {
-  plain: 'a plain row',
-  crossing: 'a row that crosses',
-  shaping: 'a row that shapes',
+const KIND_WORDS: Readonly<Record<RowKind, (line: Line) => string>> = {
+  plain: (line) => `a plain ${line}`,
+  crossing: (line) => `a ${line} that crosses`,
+  shaping: (line) => `a ${line} that shapes`,
 };
 const SHOWN = 12;
 const day = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short' });
 
 export function SittingsForm({ view, events, state, prefs }: DialogProps) {
   const { sheet } = view;
+  const line = lineOf(view.round);
   const pace = useMemo(() => paceOf(events, state, rowKinds(sheet)), [events, state, sheet]);
   const total = pace.sittings.reduce((sum, { atNeedles }) => sum + atNeedles, 0);
   const newest = pace.sittings.toReversed().slice(0, SHOWN);
@@ -29,14 +30,14 @@ export function SittingsForm({ view, events, state, prefs }: DialogProps) {
       <ul className="ends">
         {ROW_KINDS.flatMap((kind) => {
           const ms = pace.row[kind];
-          return ms === null ? [] : [<li key={kind}>{`${KIND_WORDS[kind]}: ${durationWords(ms)}`}</li>];
+          return ms === null ? [] : [<li key={kind}>{`${KIND_WORDS[kind](line)}: ${durationWords(ms)}`}</li>];
         })}
       </ul>
       <ol className="sittings">
         {newest.map(({ from, rows, atNeedles, pauses }) => (
           <li key={from}>
             <span>{day.format(new Date(from))}</span>
-            <span>{counted(rows, 'row')}</span>
+            <span>{counted(rows, line)}</span>
             <span>{durationWords(atNeedles)}</span>
             <span>{pauses === 0 ? '' : counted(pauses, 'pause')}</span>
           </li>

@@ -10,6 +10,7 @@ import { likeShort } from '~/messages/likeness';
 import { capital, partsWords, ropesWords, ruleLine, type Telling, type TellingIn } from '~/messages/telling';
 import { LeanGlyph, LeanWord, leanColour } from '~/ui/lean';
 import type { RowView } from './row-view';
+import { lineOf } from '~/messages/numbers';
 
 /** Asked for when a crossing is touched: how to work it. */
 export type AskHow = (panel: string, step: CrossingStep) => void;
@@ -119,7 +120,7 @@ function Besides({ told, said }: { told: PanelTelling; said: RowView }) {
   const crossings = stepsTold(told.parts).filter((step): step is CrossingStep => step.kind === 'crossing');
   const alike = new Set(crossings.map(({ lean }) => lean)).size === 1;
   const likeness = alike ? said.likeness.get(told.panel.id) : undefined;
-  const like = likeness && likeShort(likeness, said.round ? 'round' : 'row');
+  const like = likeness && likeShort(likeness, lineOf(said.round));
   return (
     <>
       {like && <span className="like"> · {like}</span>}

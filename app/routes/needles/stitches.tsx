@@ -7,6 +7,7 @@ import { moveWords, type Needles } from '~/messages/moves';
 import { wayOf, type KnitterSettings } from '~/knitter/settings';
 import { CrossingCard, type AskHow } from './steps';
 import type { KeyDoes } from './use-keys';
+import { lineOf } from '~/messages/numbers';
 
 function Moves({
   stop,
@@ -65,7 +66,7 @@ export function Stitches({
       <div className="stop-now" data-testid="stop" aria-live="polite">
         {now?.enters && <p className="enters">slip the marker; {now.enters}</p>}
         {!now ? (
-          <p className="stop-words">end of the {round ? 'round' : 'row'}</p>
+          <p className="stop-words">end of the {lineOf(round)}</p>
         ) : now.step.kind === 'crossing' ? (
           <CrossingCard step={now.step} how={how} onHow={() => onHow(now.panel.id, now.step as never)} />
         ) : (
@@ -78,7 +79,7 @@ export function Stitches({
         {after
           ? `then: ${after.enters ? `marker, ${after.enters}, ` : ''}${stepWords(after.step, how.wayOf)}`
           : now
-            ? `then the ${round ? 'round' : 'row'} is at its end`
+            ? `then the ${lineOf(round)} is at its end`
             : ''}
       </p>
       <div className="stop-controls">

@@ -5,33 +5,35 @@ import { deviceName, deviceWords } from '~/device/name';
 import { deviceStore } from '~/device/store';
 import type { DialogProps } from './dialog-props';
 import { numberProblem } from './number-problem';
-import { counted } from '~/messages/numbers';
+import { counted, lineOf, type Line } from '~/messages/numbers';
+import { capital } from '~/messages/telling';
 
 const when = new Intl.DateTimeFormat('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit' });
 
-function Tale({ telling, own }: { telling: Telling; own: string }) {
+function Tale({ telling, own, line }: { telling: Telling; own: string; line: Line }) {
   const { device, first, last, from, to } = telling;
   return (
     <li>
-      {first === last ? `Row ${first}` : `Rows ${first} to ${last}`} on {deviceWords(device, own)},{' '}
-      {when.format(new Date(from))}
+      {first === last ? `${capital(line)} ${first}` : `${capital(line)}s ${first} to ${last}`} on{' '}
+      {deviceWords(device, own)}, {when.format(new Date(from))}
       {to !== from && ` to ${when.format(new Date(to))}`}
     </li>
   );
 }
 
 /** What ended the life that the rows belong to. */
-function endWords({ ended }: Story, own: string): string {
-  if (!ended) return 'On the other side it is not known what these rows go on from.';
+function endWords({ ended }: Story, own: string, line: Line): string {
+  if (!ended) return `On the other side it is not known what these ${line}s go on from.`;
   const who = deviceWords(ended.device, own);
   const day = when.format(new Date(ended.deviceTime));
   return ended.kind === 'ripped'
-    ? `Ripped back to row ${ended.to} on ${who}, ${day}`
-    : `Set to ${counted(ended.row, 'row')} done on ${who}, ${day}`;
+    ? `Ripped back to ${line} ${ended.to} on ${who}, ${day}`
+    : `Set to ${counted(ended.row, line)} done on ${who}, ${day}`;
 }
 
 export function StoriesForm({ events, state, view, record, close }: DialogProps) {
   const own = deviceName(deviceStore());
+  const line = lineOf(view.round);
   const stories = useMemo(() => storiesOf(events, state), [events, state]);
   const told = Math.max(...stories.flatMap(({ strays }) => strays.map(({ last }) => last)));
   const [other, setOther] = useState('');
@@ -50,16 +52,16 @@ export function StoriesForm({ events, state, view, record, close }: DialogProps)
             <h3>Told late, not counted</h3>
             <ul>
               {story.strays.map((telling) => (
-                <Tale key={telling.device} telling={telling} own={own} />
+                <Tale key={telling.device} telling={telling} own={own} line={line} />
               ))}
             </ul>
           </section>
           <section>
             <h3>Meanwhile, as it counts</h3>
             <ul>
-              <li>{endWords(story, own)}</li>
+              <li>{endWords(story, own, line)}</li>
               {story.since.map((telling) => (
-                <Tale key={telling.device} telling={telling} own={own} />
+                <Tale key={telling.device} telling={telling} own={own} line={line} />
               ))}
             </ul>
           </section>
@@ -70,11 +72,11 @@ export function StoriesForm({ events, state, view, record, close }: DialogProps)
       </p>
       <div className="grid gap-3">
         <button type="button" className="action-button" onClick={() => settle(state.done)}>
-          {counted(state.done, 'row')}, as it counts now
+          {counted(state.done, line)}, as it counts now
         </button>
         {told !== state.done && told <= view.sheet.rows && (
           <button type="button" className="plain-button" onClick={() => settle(told)}>
-            {counted(told, 'row')}, as told late
+            {counted(told, line)}, as told late
           </button>
         )}
         <form
@@ -87,13 +89,13 @@ export function StoriesForm({ events, state, view, record, close }: DialogProps)
           <input
             className="field numerals"
             inputMode="numeric"
-            aria-label="Another number of rows"
+            aria-label={`Another number of ${line}s`}
             placeholder="another number"
             value={other}
             onChange={(event) => setOther(event.target.value)}
           />
           <button type="submit" className="plain-button" disabled={!ready}>
-            rows
+            {line}s
           </button>
         </form>
       </div>

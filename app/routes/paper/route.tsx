@@ -8,7 +8,7 @@ import { readJournal } from '~/db/journal.server';
 import { findPiece, readSettings } from '~/db/pieces.server';
 import { useJournal } from '~/journal/use-journal';
 import { wayOf } from '~/knitter/settings';
-import { counted, plural } from '~/messages/numbers';
+import { counted, lineOf, plural } from '~/messages/numbers';
 import { Page } from '~/ui/page';
 import { numberProblem } from '../needles/number-problem';
 import { paperColumns, paperRows, type PaperColumn, type PaperRow } from './paper-rows';
@@ -148,7 +148,7 @@ export default function Paper({ loaderData }: Route.ComponentProps) {
   const rows = paperRows(sheet, from, count, settings.hand, wayOf(settings));
   const columns = paperColumns(sheet, rows);
   const flat = piece.plan.construction === 'flat';
-  const line = piece.plan.construction === 'round' ? 'round' : 'row';
+  const line = lineOf(piece.plan.construction === 'round');
   const typeBack = (to: number) => {
     for (let row = state.done + 1; row <= to; row += 1) record({ kind: 'rowDone', life: state.life, row });
   };

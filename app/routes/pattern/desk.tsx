@@ -14,7 +14,7 @@ import { Findings, PassedOver, Understood } from './findings';
 import { Problems } from './problems';
 import { TiledFabric } from './tiled-fabric';
 import { WrittenOut } from './written-out';
-import { counted, plural, stitches as some } from '~/messages/numbers';
+import { counted, lineOf, plural, stitches as some } from '~/messages/numbers';
 
 export type DeskText = { readonly name: string; readonly text: string; readonly choices: Choices };
 
@@ -28,7 +28,7 @@ function Facts({ reading }: { reading: ChartReading }) {
   const setUps = reading.chart.setUp.length;
   const { base, perRepeat } = reading.castOn;
   const balance = base === 0 ? '' : base > 0 ? ` plus ${base}` : ` minus ${-base}`;
-  const unit = reading.inTheRound ? 'round' : 'row';
+  const unit = lineOf(reading.inTheRound);
   return (
     <p className="desk-facts" data-testid="facts">
       <strong>

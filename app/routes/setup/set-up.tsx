@@ -3,7 +3,6 @@ import { useDeferredValue, useReducer, useState, type ReactNode } from 'react';
 import { Minus, Plus } from 'lucide-react';
 import type { DraftProblem, PieceDraft } from '@core/draft/draft';
 import type { Family } from '@core/notation/names';
-import { workingOf } from '@core/piece/worksheet';
 import { gaugeOf } from '@core/plan/gauge';
 import type { Units } from '@core/plan/units';
 import type { Hand } from '@core/stitch/types';
@@ -84,8 +83,6 @@ export function SetUp({
     setSection(draft.sections.length);
     change((d) => ({ ...d, sections: [...d.sections, make(d)] }));
   };
-  const fromLeft = (index: number) =>
-    shown !== null && workingOf(shown.plan, shown.firstRows[index] ?? 1, hand).direction === 'leftToRight';
   const common = { draft, change, units, problems };
   return (
     <div className="setup">
@@ -112,7 +109,7 @@ export function SetUp({
               row={spreads.get(index)}
               sheet={problems.length === 0 || problems.every(({ code }) => code === 'no-name') ? shown : null}
               yarn={yarn}
-              fromLeft={fromLeft(index)}
+              hand={hand}
               change={change}
               onMoved={setSection}
             />

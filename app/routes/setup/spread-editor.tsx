@@ -1,13 +1,16 @@
-/** A row of increases or decreases between two sections, with its words. */
+/** A row of increases or decreases between two sections, with its telling. */
 import { useMemo } from 'react';
 import type { DraftProblem, PieceDraft } from '@core/draft/draft';
 import type { SpreadDraft, SpreadRow } from '@core/draft/spread-row';
+import { cueFor } from '@core/cue/cue';
+import { tellRow } from '@core/cue/tell';
 import { layOut } from '@core/fabric/layout';
 import { ROW_HEIGHT } from '@core/fabric/shapes';
 import { charted, type Worksheet } from '@core/piece/worksheet';
-import { spreadPhrases } from '@core/plan/even';
+import type { Hand } from '@core/stitch/types';
+import { USUAL, wayOf } from '~/knitter/settings';
 import { planWords } from '~/messages/plan';
-import { spreadWords } from '~/messages/spread';
+import { tellingWords } from '~/messages/telling';
 import { NumberInput, Problems, Select, TextInput } from '~/ui/inputs';
 import { PaintedLayers } from '~/ui/fabric/painted';
 import { paint } from '~/ui/fabric/paint';
@@ -103,12 +106,18 @@ function Strip({ sheet, section, yarn }: { sheet: Worksheet; section: number; ya
   );
 }
 
+/** The row as it will be told at the needles; such a row crosses nothing, so any way of crossing will do. */
+function told(sheet: Worksheet, section: number, hand: Hand): string {
+  const cue = cueFor(sheet, sheet.firstRows[section] ?? 1, hand);
+  return tellingWords(tellRow(cue), { wayOf: wayOf(USUAL), round: cue.round });
+}
+
 export function SpreadEditor({
   draft,
   index,
   problems,
   row,
-  fromLeft,
+  hand,
   sheet,
   yarn,
   change,
@@ -119,8 +128,7 @@ export function SpreadEditor({
   problems: readonly DraftProblem[];
   /** As last worked out. */
   row: SpreadRow | undefined;
-  /** The row is worked from its left edge, as the right side shows it. */
-  fromLeft: boolean;
+  hand: Hand;
   /** The plan as it stands; null while something is to be mended. */
   sheet: Worksheet | null;
   yarn: string;
@@ -134,7 +142,6 @@ export function SpreadEditor({
     change((d) => changeSection(d, index, (s) => ({ ...s, spread: { ...spread, ...part } })));
   const counted = spread.way !== 'columns' && spread.way !== 'cables';
   const here = problems.filter((p) => 'section' in p && p.section === index);
-  const act = spread.does === 'increase' ? 0 : 2;
   return (
     <section className="section-editor spread-editor" aria-label={section.name}>
       <div className="schedule-fields">
@@ -178,9 +185,10 @@ export function SpreadEditor({
       {row && here.length === 0 && (
         <p className="spread-words" data-testid="spread-words">
           <strong className="numerals">
-            {row.stitches} to {row.stitches + row.places.length * (act === 0 ? 1 : -1)} stitches:
+            {row.stitches} to {row.stitches + row.places.length * (spread.does === 'increase' ? 1 : -1)}{' '}
+            stitches{sheet ? ':' : '.'}
           </strong>{' '}
-          {spreadWords(spreadPhrases(row.places, row.stitches, act, fromLeft), spread.does)}
+          {sheet && told(sheet, index, hand)}
         </p>
       )}
     </section>
