@@ -137,7 +137,7 @@ describe('a bottle cosy of 22 cm', () => {
     await unfold('Size');
     await fill(page, 'Wanted circumference', '22');
     await waitForText(page, '[data-testid=counts]', /20 cm 36 st, × 9.*22.2 cm 40 st, × 10/);
-    await press(page, 'A row of increases');
+    await press(page, 'A round of increases');
     await press(page, 'Add a section that runs on');
     await press(page, 'Take My panel away');
     await press(page, 'Paste rows');

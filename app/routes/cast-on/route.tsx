@@ -9,7 +9,7 @@ import { cueFor } from '@core/cue/cue';
 import { tellRow } from '@core/cue/tell';
 import { cautionsFor, lifelineRows } from '@core/plan/cautions';
 import { wayOf, type KnitterSettings } from '~/knitter/settings';
-import { tellingWords } from '~/messages/telling';
+import { capital, tellingWords } from '~/messages/telling';
 import { countCrossings, crossingRows } from '@core/plan/crossings';
 import { gaugeOf, usSize } from '@core/plan/gauge';
 import { outlineOf } from '@core/plan/outline';
@@ -25,7 +25,7 @@ import { WholePiece } from '~/ui/whole-piece';
 import { CountCheck } from './count-check';
 import { Tails } from './tails';
 import type { Route } from './+types/route';
-import { counted } from '~/messages/numbers';
+import { counted, lineOf } from '~/messages/numbers';
 
 export async function loader({ params }: Route.LoaderArgs) {
   const db = await database();
@@ -62,7 +62,7 @@ function SetUpRows({ sheet, settings }: { sheet: Worksheet; settings: KnitterSet
     <ol className="sheet-list">
       {told.map((cue) => (
         <li key={cue.row.row}>
-          {cue.round ? 'Round' : 'Row'} {cue.row.row}:{' '}
+          {capital(lineOf(cue.round))} {cue.row.row}:{' '}
           {tellingWords(tellRow(cue), { wayOf: wayOf(settings), round: cue.round })}
         </li>
       ))}
@@ -96,11 +96,12 @@ function CrossingRows({ sheet }: { sheet: Worksheet }) {
     return rows.length > 0 ? [{ id, name, rows }] : [];
   });
   if (all.length === 0) return null;
+  const line = lineOf(sheet.plan.construction === 'round');
   return (
     <section className="sheet-block">
-      <h2>Crossing rows</h2>
+      <h2>Crossing {line}s</h2>
       <p className="text-soft">
-        Rows of the whole piece; {counted(countCrossings(sheet, 0).all, 'crossing')} in all.
+        {capital(line)}s of the whole piece; {counted(countCrossings(sheet, 0).all, 'crossing')} in all.
       </p>
       <ul className="sheet-list">
         {all.map(({ id, name, rows }) => (
@@ -126,6 +127,7 @@ export default function CastOnSheet({ loaderData }: Route.ComponentProps) {
   const outline = gauge && outlineOf(sheet, gauge, making.panelWidths);
   const stitches = castOnCount(sheet);
   const round = piece.plan.construction === 'round';
+  const line = lineOf(round);
   const from = piece.plan.continues;
   const lifelines = lifelineRows(sheet);
   const keep = (changed: PieceDraft) =>
@@ -159,7 +161,7 @@ export default function CastOnSheet({ loaderData }: Route.ComponentProps) {
           )}
           <Needs sheet={sheet} units={units} />
           <p>
-            {sheet.rows} {round ? 'rounds' : 'rows'} by the plan,{' '}
+            {sheet.rows} {line}s by the plan,{' '}
             {round
               ? 'joined in the round'
               : piece.plan.construction === 'flat'
@@ -169,7 +171,7 @@ export default function CastOnSheet({ loaderData }: Route.ComponentProps) {
           </p>
           {setUps(sheet).map(({ name, rows }) => (
             <p key={name}>
-              {name} begins with {counted(rows, 'set-up row')}, worked once.
+              {name} begins with {counted(rows, `set-up ${line}`)}, worked once.
             </p>
           ))}
           <SetUpRows sheet={sheet} settings={settings} />
@@ -200,7 +202,9 @@ export default function CastOnSheet({ loaderData }: Route.ComponentProps) {
         <h2>Before you start</h2>
         <ul className="sheet-list">
           {lifelines.length > 0 && (
-            <li>Good rows for a lifeline: {lifelines.join(', ')} and so on, once in each repeat.</li>
+            <li>
+              Good {line}s for a lifeline: {lifelines.join(', ')} and so on, once in each repeat.
+            </li>
           )}
           {cautionsFor(sheet, making.needle).map((caution) => (
             <li key={caution}>{cautionWords(caution)}</li>

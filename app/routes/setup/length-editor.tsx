@@ -11,7 +11,8 @@ import { MeasureInput, NumberInput, Select, TextInput } from '~/ui/inputs';
 import { useState } from 'react';
 import { changeSection } from './draft-state';
 import type { Change } from './making';
-import { counted } from '~/messages/numbers';
+import { counted, lineOf, type Line } from '~/messages/numbers';
+import { capital } from '~/messages/telling';
 
 type Props = {
   draft: PieceDraft;
@@ -108,12 +109,14 @@ function RowsForLength({
   gauge,
   units,
   otherRows,
+  line,
   take,
 }: {
   gauge: Gauge | null;
   units: Units;
   /** Rows of all other sections; null while they are not known. */
   otherRows: number | null;
+  line: Line;
   take: (rows: number) => void;
 }) {
   const [typed, setTyped] = useState<{ cm: number | null; whole: boolean }>({ cm: null, whole: false });
@@ -128,7 +131,7 @@ function RowsForLength({
   return (
     <div className="reckon">
       <MeasureInput
-        label="Rows for a length"
+        label={`${capital(line)}s for a length`}
         cm={whole ? null : cm}
         units={units}
         onChange={(next) => setTyped({ cm: next, whole: false })}
@@ -145,11 +148,11 @@ function RowsForLength({
         .filter(({ rows }) => rows > 0)
         .map(({ rows, cm: length }) => (
           <button key={rows} type="button" className="plain-button" onClick={() => take(rows)}>
-            {counted(rows, 'row')}, {lengthWords(length, units)}
+            {counted(rows, line)}, {lengthWords(length, units)}
           </button>
         ))}
       {!gauge && cm !== null && (
-        <p className="text-soft">Measure a swatch first: rows are reckoned from your gauge.</p>
+        <p className="text-soft">Measure a swatch first: {line}s are reckoned from your gauge.</p>
       )}
       {cm !== null && !(cm > 0) && <p className="text-fault">Give a length of more than 0.</p>}
       {cm !== null && cm > 0 && own !== null && own <= 0 && (
@@ -174,6 +177,7 @@ function Fit({
   const section = sheet.plan.sections[index];
   const rows = section ? lastRowOf(sheet, index) - (sheet.firstRows[index] as number) + 1 : 0;
   if (!section || rows > 2_000) return null;
+  const line = lineOf(sheet.plan.construction === 'round');
   const mirrors = bestMirrors(sheet, index, MOST_STOPS);
   const longest = section.panels
     .filter(({ edge }) => !edge)
@@ -185,10 +189,10 @@ function Fit({
     <div className="reckon">
       <p className="text-soft">
         {mirrors.panels === 0
-          ? 'No row of this section mirrors its beginning.'
+          ? `No ${line} of this section mirrors its beginning.`
           : mirrors.panels === mirrors.cabled
             ? 'The end mirrors the beginning after'
-            : `No row mirrors every panel; ${mirrors.panels} of ${mirrors.cabled} do after`}
+            : `No ${line} mirrors every panel; ${mirrors.panels} of ${mirrors.cabled} do after`}
       </p>
       {mirrors.rows.map((count) => (
         <button
@@ -198,13 +202,13 @@ function Fit({
           disabled={!take}
           onClick={() => take?.(count)}
         >
-          {counted(count, 'row')}
+          {counted(count, line)}
         </button>
       ))}
       {left && left.left > 0 && longest && left.repeats > 0 && (
         <p className="w-full text-soft">
-          {longest.panel.name}: {counted(left.repeats, 'whole repeat')} and {counted(left.left, 'row')} over.
-          Take {left.fewer} or {left.more} rows for whole repeats, or share the rest: {left.shared.before}{' '}
+          {longest.panel.name}: {counted(left.repeats, 'whole repeat')} and {counted(left.left, line)} over.
+          Take {left.fewer} or {left.more} {line}s for whole repeats, or share the rest: {left.shared.before}{' '}
           plain before, {left.shared.after} after.
         </p>
       )}
@@ -294,6 +298,7 @@ export function LengthEditor({ draft, section, index, sheet, gauge, units, chang
             gauge={gauge}
             units={units}
             otherRows={fits ? sheet.rows - section.rows : null}
+            line={lineOf(round)}
             take={(rows) => put({ rows })}
           />
         )}

@@ -14,7 +14,7 @@ import { lengthWords, weightWords, yarnWords } from '~/messages/measures';
 import { PaintedLayers } from '~/ui/fabric/painted';
 import { paint } from '~/ui/fabric/paint';
 import { WholePiece } from '~/ui/whole-piece';
-import { counted, stitches } from '~/messages/numbers';
+import { counted, lineOf, stitches } from '~/messages/numbers';
 
 const MOST_ROWS = 44;
 const LEAST_STITCHES = 26;
@@ -122,6 +122,7 @@ export function Preview({
     return (
       <p className="preview-empty">The fabric appears here as soon as every panel’s rows can be read.</p>
     );
+  const line = lineOf(sheet.plan.construction === 'round');
   const shown = section < sheet.plan.sections.length ? section : 0;
   const first = sheet.firstRows[shown] ?? 1;
   const panels = charted(sheet, first).panels.filter(({ panel }) => !panel.edge);
@@ -142,8 +143,8 @@ export function Preview({
       )}
       <figcaption className="mt-3">
         <p className="text-xl font-semibold">
-          {sheet.plan.continues ? 'Take up' : 'Cast on'} {stitches(castOnCount(sheet))}, {sheet.rows}{' '}
-          {sheet.plan.construction === 'round' ? 'rounds' : 'rows'} in all
+          {sheet.plan.continues ? 'Take up' : 'Cast on'} {stitches(castOnCount(sheet))}, {sheet.rows} {line}s
+          in all
         </p>
         <Reckoning sheet={sheet} gauge={gauge} units={units} />
         <ul className="mt-1 text-soft">
@@ -151,8 +152,8 @@ export function Preview({
             const next = nextCrossing(sheet, panel.id, first);
             return (
               <li key={panel.id}>
-                {panel.name}: every {chart.rows.length} rows,{' '}
-                {next ? `first crosses in row ${next.row}` : 'no crossing'}
+                {panel.name}: every {counted(chart.rows.length, line)},{' '}
+                {next ? `first crosses in ${line} ${next.row}` : 'no crossing'}
               </li>
             );
           })}

@@ -35,7 +35,7 @@ import { PanelEditor } from './panel-editor';
 import { SectionTools } from './section-tools';
 import { ShapingEditor } from './shaping-editor';
 import { furtherSummary, shapingSummary } from './summaries';
-import { counted, stitches as some } from '~/messages/numbers';
+import { counted, lineOf, stitches as some } from '~/messages/numbers';
 
 function AddPanel({
   own,
@@ -203,7 +203,7 @@ function Folded({
   const first = sheet?.firstRows[index];
   const rows = sheet && planned ? lastRowOf(sheet, index) - (first ?? 1) + 1 : null;
   const facts = [
-    rows === null ? '' : counted(rows, 'row'),
+    rows === null ? '' : counted(rows, lineOf(sheet?.plan.construction === 'round')),
     counted(section.panels.length, 'panel'),
     shapingSummary(section),
     furtherSummary(section),

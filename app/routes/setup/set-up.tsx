@@ -23,6 +23,7 @@ import { SectionEditor } from './section-editor';
 import { SizeCard } from './size-card';
 import { SpreadEditor } from './spread-editor';
 import { SwatchCard } from './swatch-card';
+import { lineOf } from '~/messages/numbers';
 
 export type Submit = (draft: PieceDraft, yarn: Yarn) => void;
 
@@ -83,6 +84,7 @@ export function SetUp({
     setSection(draft.sections.length);
     change((d) => ({ ...d, sections: [...d.sections, make(d)] }));
   };
+  const line = lineOf(draft.construction === 'round');
   const common = { draft, change, units, problems };
   return (
     <div className="setup">
@@ -138,14 +140,14 @@ export function SetUp({
             className="plain-button"
             onClick={() => add((d) => nextSpread(d, 'increase'))}
           >
-            <Plus aria-hidden="true" size={20} /> A row of increases
+            <Plus aria-hidden="true" size={20} /> A {line} of increases
           </button>
           <button
             type="button"
             className="plain-button"
             onClick={() => add((d) => nextSpread(d, 'decrease'))}
           >
-            <Minus aria-hidden="true" size={20} /> A row of decreases
+            <Minus aria-hidden="true" size={20} /> A {line} of decreases
           </button>
         </div>
       </div>

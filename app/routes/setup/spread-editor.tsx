@@ -17,6 +17,7 @@ import { paint } from '~/ui/fabric/paint';
 import { changeSection } from './draft-state';
 import type { Change } from './making';
 import { SectionTools } from './section-tools';
+import { lineOf } from '~/messages/numbers';
 
 const WAYS = {
   increase: [
@@ -95,7 +96,7 @@ function Strip({ sheet, section, yarn }: { sheet: Worksheet; section: number; ya
       data-yarn={yarn}
       viewBox={`0 0 ${painting.width} ${painting.height}`}
       role="img"
-      aria-label={`The row between its neighbours, right side showing, ${marks.length} stitches marked`}
+      aria-label={`The ${lineOf(sheet.plan.construction === 'round')} between its neighbours, right side showing, ${marks.length} stitches marked`}
     >
       <path className="deep" d={painting.backing} />
       <PaintedLayers layers={painting.made} />
@@ -141,13 +142,12 @@ export function SpreadEditor({
   const set = (part: Partial<SpreadDraft>) =>
     change((d) => changeSection(d, index, (s) => ({ ...s, spread: { ...spread, ...part } })));
   const counted = spread.way !== 'columns' && spread.way !== 'cables';
+  const line = lineOf(draft.construction === 'round');
   const here = problems.filter((p) => 'section' in p && p.section === index);
   return (
     <section className="section-editor spread-editor" aria-label={section.name}>
       <div className="schedule-fields">
-        <h2 className="section-title">
-          {spread.does === 'increase' ? 'A row of increases' : 'A row of decreases'}
-        </h2>
+        <h2 className="section-title">{`A ${line} of ${spread.does}s`}</h2>
         <SectionTools
           name={section.name}
           index={index}
