@@ -11,7 +11,7 @@ import { sheetOf } from '@core/testing/plans';
 import { durationWords } from './durations';
 import { CROSSING_CAUTION_WORDS } from './crossing-cautions';
 import { likenessWords, likeShort } from './likeness';
-import { moveWords, needlesOf, restingWords } from './moves';
+import { moveWords, needlesOf, restingWords, wayWords } from './moves';
 import { rowEndWords } from './row-end';
 import { rowSaid, stopSaid } from './spoken';
 
@@ -53,6 +53,14 @@ describe('moves', () => {
       ),
     ).toMatch(/to the left needle$/);
   });
+});
+
+it.each(WAYS)('%s: hands that work without needles are never told of one', (way) => {
+  const step = stepAt(1, 'right');
+  const words = movesOf(step, wayFor(step, way)).map((move) =>
+    moveWords(move, needlesOf('rightToLeft', true)),
+  );
+  expect([...words, wayWords(way, true)].join('. ')).not.toMatch(/needle/);
 });
 
 describe('where the work rests', () => {

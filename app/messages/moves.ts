@@ -17,6 +17,10 @@ export const WAY_WORDS: Readonly<Record<Way, string>> = {
   hangFree: 'without: let it hang free',
 };
 
+/** Thick yarn that is worked by hand waits on whatever is long and smooth. */
+export const wayWords = (way: Way, byHand: boolean) =>
+  byHand && way === 'cableNeedle' ? 'with a holder: a stick or a length of waste yarn' : WAY_WORDS[way];
+
 const HOLDER_WORDS: Readonly<Record<Holder, string>> = {
   cableNeedle: 'the cable needle',
   secondNeedle: 'a second cable needle',
@@ -25,6 +29,9 @@ const HOLDER_WORDS: Readonly<Record<Holder, string>> = {
   air: 'nothing',
   secondAir: 'nothing',
 };
+const holderWords = (on: Holder, byHand: boolean) =>
+  byHand ? HOLDER_WORDS[on].replace('cable needle', 'holder') : HOLDER_WORDS[on];
+
 const PLACES: Readonly<Record<Depth | Hold, string>> = {
   front: 'at the front',
   back: 'at the back',
@@ -34,29 +41,29 @@ const PLACES: Readonly<Record<Depth | Hold, string>> = {
 };
 
 /** What holds the stitches: needles, or hands that work thick yarn without any. */
-export type Needles = { readonly feeding: string; readonly taking: string };
+export type Needles = { readonly feeding: string; readonly taking: string; readonly byHand: boolean };
 
 /** Stitches gather where the row goes on from: worked from right to left, as she sees it, on the right needle. */
 export function needlesOf(faced: Direction, byHand: boolean): Needles {
   const what = byHand ? 'hand' : 'needle';
   const [feeding, taking] = faced === 'rightToLeft' ? ['left', 'right'] : ['right', 'left'];
-  return { feeding: `${feeding} ${what}`, taking: `${taking} ${what}` };
+  return { feeding: `${feeding} ${what}`, taking: `${taking} ${what}`, byHand };
 }
 
 const hangs = (on: Holder) => on === 'air' || on === 'secondAir';
 
-export function moveWords(move: Move, { feeding, taking }: Needles): string {
+export function moveWords(move: Move, { feeding, taking, byHand }: Needles): string {
   switch (move.do) {
     case 'hold':
       return hangs(move.on)
         ? `let the next ${move.count} slide off and hang ${PLACES[move.where]}`
-        : `slip the next ${move.count} to ${HOLDER_WORDS[move.on]}, ${PLACES[move.where]}`;
+        : `slip the next ${move.count} to ${holderWords(move.on, byHand)}, ${PLACES[move.where]}`;
     case 'yarn':
       return `yarn to the ${move.to}`;
     case 'work':
       return move.from === 'feeding'
         ? runWords(move.run)
-        : `${runWords(move.run)} from ${HOLDER_WORDS[move.from]}`;
+        : `${runWords(move.run)} from ${holderWords(move.from, byHand)}`;
     case 'putBack':
       return `put the ${move.from.startsWith('second') ? 'middle ' : ''}${move.count} back on the ${feeding}, not twisted`;
     case 'takeFar':
@@ -82,11 +89,11 @@ export function moveWords(move: Move, { feeding, taking }: Needles): string {
   }
 }
 
-const waits = ({ waiting }: NonNullable<Resting['within']>) =>
+const waits = ({ waiting }: NonNullable<Resting['within']>, byHand: boolean) =>
   waiting.map(({ on, where, loops }) =>
     hangs(on)
       ? `${loops.length} hang free ${PLACES[where]}`
-      : `${loops.length} wait on ${HOLDER_WORDS[on]}, ${PLACES[where]}`,
+      : `${loops.length} wait on ${holderWords(on, byHand)}, ${PLACES[where]}`,
   );
 
 export type RestingHow = {
@@ -116,7 +123,7 @@ export function restingWords(resting: Resting, { byHand, wayOf, round }: Resting
     lines.push(
       `You are in the midst of a crossing (${next?.panel.name}): last you did “${moveWords(within.done, needles)}”.`,
     );
-    for (const wait of waits(within)) lines.push(`${wait}.`);
+    for (const wait of waits(within, byHand)) lines.push(`${wait}.`);
     if (within.next) lines.push(`Next: ${moveWords(within.next, needles)}.`);
   } else {
     if (last) lines.push(`Last worked: ${stepWords(last.step, wayOf)} (${last.panel.name}).`);

@@ -8,6 +8,7 @@ export const CROSSING_CAUTIONS = [
   'tooManyToHang',
   'slipperyToHang',
   'wide',
+  'wideByHand',
   'slippery',
   'splits',
   'doNotTug',
@@ -29,7 +30,7 @@ export function nextAfter(cue: RowCue, crossing: CrossingStep): Step | undefined
   return all[all.indexOf(crossing) + 1];
 }
 
-/** @param next what is worked after it */
+/** @param next what is worked after it; `needle` is `hands` where thick yarn is worked without any */
 export function crossingCautions(
   step: CrossingStep,
   way: Way,
@@ -37,16 +38,18 @@ export function crossingCautions(
 ): CrossingCaution[] {
   const { heldCount, thenCount } = step;
   const wide = heldCount >= WIDE && thenCount >= WIDE;
+  const byHand = needle === 'hands';
   const fits: Readonly<Record<CrossingCaution, boolean>> = {
     tooManyToHang: way === 'hangFree' && heldCount >= WIDE,
     slipperyToHang: way === 'hangFree' && slippery,
-    wide,
-    slippery: slippery && way !== 'hangFree',
+    wide: wide && !byHand,
+    wideByHand: wide && byHand,
+    slippery: slippery && way !== 'hangFree' && !byHand,
     splits: way === 'reorder' || way === 'slipBack' || way === 'secondFirst',
     doNotTug: heldCount + thenCount >= 2 * WIDE - 1,
     snugPurl: endsKnit(step) && isPurl(next),
     needleChange: needle === 'doublePointed' || needle === 'magicLoop',
-    thinTool: way === 'cableNeedle',
+    thinTool: way === 'cableNeedle' && !byHand,
   };
   return CROSSING_CAUTIONS.filter((caution) => fits[caution]);
 }

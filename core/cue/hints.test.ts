@@ -47,6 +47,12 @@ describe('cautions for a crossing', () => {
       'snugPurl',
       'thinTool',
     ]));
+  it('speaks of no needles to hands that work without', () =>
+    expect(crossingCautions(step, 'cableNeedle', { ...about, slippery: true, needle: 'hands' })).toEqual([
+      'wideByHand',
+      'doNotTug',
+      'snugPurl',
+    ]));
   it('never lets three stitches hang without a warning, least of all of slippery yarn', () =>
     expect(crossingCautions(step, 'hangFree', { ...about, slippery: true }).slice(0, 2)).toEqual(['tooManyToHang', 'slipperyToHang'])); // prettier-ignore
   it('without a tool stitches may split; on double-pointed needles the change must not fall inside', () =>

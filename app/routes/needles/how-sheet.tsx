@@ -11,7 +11,7 @@ import { wishedWay, type KnitterSettings } from '~/knitter/settings';
 import { CROSSING_CAUTION_WORDS } from '~/messages/crossing-cautions';
 import { holdWords } from '~/messages/cue';
 import { likenessWords } from '~/messages/likeness';
-import { moveWords, needlesOf, WAY_WORDS } from '~/messages/moves';
+import { moveWords, needlesOf, wayWords } from '~/messages/moves';
 import { LeanGlyph, LeanWord } from '~/ui/lean';
 import { Modal } from '~/ui/modal';
 import { Film } from './film';
@@ -30,7 +30,7 @@ type Props = {
 
 function Cautions({ pieceId, how: { step }, view, prefs, way }: Props & { way: Way }) {
   const slippery = prefs.slippery.includes(pieceId);
-  const needle = view.sheet.plan.making?.needle?.kind ?? null;
+  const needle = view.byHand ? 'hands' : (view.sheet.plan.making?.needle?.kind ?? null);
   const next = view.cue ? nextAfter(view.cue, step) : undefined;
   const others = prefs.slippery.filter((id) => id !== pieceId);
   return (
@@ -84,7 +84,7 @@ export default function HowSheet(props: Props) {
       >
         {WAYS.filter((one) => canWork(step, one)).map((one) => (
           <option key={one} value={one}>
-            {WAY_WORDS[one]}
+            {wayWords(one, view.byHand)}
           </option>
         ))}
       </select>
