@@ -6,7 +6,7 @@
 import { cellKey } from '../stitch/cells';
 import { isSlip } from '../stitch/looks';
 import type { Run } from '../stitch/runs';
-import type { Cell, Stitch } from '../stitch/types';
+import type { Cell, Face, Stitch } from '../stitch/types';
 import type { PanelCue, RowCue } from './cue';
 import { foldParts, isCrossing, type Draft } from './folding';
 import { perform, type Needle } from './perform';
@@ -167,15 +167,18 @@ type Told = {
 };
 type Choice = { readonly telling: RowTelling; readonly cost: number };
 
+/** The ways to tell each panel, found when they are first asked for. */
+type DraftsOf = (panel: number) => readonly Draft[][];
+
 /** Panels told for a row rule: those that follow it throughout need no word. */
-function underRule(cue: RowCue, rule: Rule | null, seen: Seen, drafts: readonly Draft[][][]): Told[] {
+function underRule(cue: RowCue, rule: Rule | null, seen: Seen, draftsAt: DraftsOf): Told[] {
   return cue.panels.map((panel, p) => {
-    const best = cheapest(drafts[p] as Draft[][], null);
-    if (!rule) return { cue: panel, whole: false, ruled: false, parts: best };
-    const whole = panel.acts.every((act) => seen.follows(act, rule));
-    const exceptions = whole ? [] : exceptionsOf(panel, rule, seen);
-    const ruled = whole || costOf(exceptions, rule) < costOf(best, null);
-    return { cue: panel, whole, ruled, parts: ruled ? exceptions : best };
+    if (rule && panel.acts.every((act) => seen.follows(act, rule)))
+      return { cue: panel, whole: true, ruled: true, parts: [] };
+    const best = cheapest(draftsAt(p), null);
+    const exceptions = rule && exceptionsOf(panel, rule, seen);
+    const ruled = exceptions !== null && costOf(exceptions, rule) < costOf(best, null);
+    return { cue: panel, whole: false, ruled, parts: ruled ? exceptions : best };
   });
 }
 
@@ -210,11 +213,13 @@ const named = (cue: RowCue, { cue: panel, parts, ruled }: Told): PanelTelling =>
   ropes: ropesOf(cue, panel),
 });
 
-function choiceFor(cue: RowCue, rule: Rule | null, seen: Seen, drafts: readonly Draft[][][]): Choice | null {
-  const told = underRule(cue, rule, seen, drafts);
+function choiceFor(cue: RowCue, rule: Rule | null, seen: Seen, draftsAt: DraftsOf): Choice | null {
+  const told = underRule(cue, rule, seen, draftsAt);
   const single = told.length === 1;
   const inside = single
-    ? (drafts[0] ?? []).map(endsInPanel).find((found) => found?.rule.rule === rule)
+    ? draftsAt(0)
+        .map(endsInPanel)
+        .find((found) => found?.rule.rule === rule)
     : null;
   if (inside) return { telling: { ...inside, panels: [], single }, cost: COST.rowRule + COST.ends };
   if (rule && !told.some(({ ruled }) => ruled)) return null;
@@ -251,12 +256,14 @@ export const fullTelling = (cue: RowCue): RowTelling => ({
 /** The needle as she finds it before the row. */
 export const needleOf = (cue: RowCue): Needle => ({
   round: cue.round,
-  panels: cue.panels.map(({ panel, rest, acts }) => ({
-    id: panel.id,
-    rest,
-    faces: acts.flatMap(({ step }) => step.columns.map((column) => cue.faces?.[column] ?? null)),
-  })),
+  panels: cue.panels.map(({ panel, rest, acts }) => ({ id: panel.id, rest, faces: facesOf(cue, acts) })),
 });
+
+function facesOf({ faces }: RowCue, acts: readonly Act[]): (Face | null)[] {
+  const met: (Face | null)[] = [];
+  for (const { step } of acts) for (const column of step.columns) met.push(faces?.[column] ?? null);
+  return met;
+}
 
 const sameCell = (a: Cell, b: Cell) =>
   a.kind === 'stitch' && b.kind === 'stitch' ? a.stitch === b.stitch : a === b || cellKey(a) === cellKey(b);
@@ -294,16 +301,30 @@ const RULES_SLIP = Object.fromEntries(
 const leads = (cue: RowCue, rule: Rule, seen: Seen) =>
   rule === 'asTheyFace' || cue.panels.some(({ acts }) => acts.every((act) => seen.follows(act, rule)));
 
+function lazily<T>(count: number, find: (index: number) => T): (index: number) => T {
+  const found = new Array<T | undefined>(count);
+  return (index) => (found[index] ??= find(index));
+}
+
 function shortest(cue: RowCue, byRules: boolean): RowTelling {
   const seen = new Seen(cue);
-  const rules = cue.panels.map((panel) => (byRules ? rulesFor(panel, seen) : []));
-  const drafts = cue.panels.map((panel, p) => draftsOf(panel, seen, rules[p] as Rule[]));
+  const { panels } = cue;
+  const rules = panels.map((panel) => (byRules ? rulesFor(panel, seen) : []));
+  const draftsAt = lazily(panels.length, (p) => draftsOf(panels[p] as PanelCue, seen, rules[p] as Rule[]));
   const rowRules = [...new Set(rules.flat())].filter((rule) => leads(cue, rule, seen));
   const needle = needleOf(cue);
-  const choices = [null, ...rowRules]
-    .flatMap((rule) => choiceFor(cue, rule, seen, drafts) ?? [])
-    .sort((a, b) => a.cost - b.cost);
-  return choices.find(({ telling }) => comesOut(cue, telling, needle))?.telling ?? fullTelling(cue);
+  const best = (of: readonly (Rule | null)[]) =>
+    of
+      .flatMap((rule) => choiceFor(cue, rule, seen, draftsAt) ?? [])
+      .sort((a, b) => a.cost - b.cost)
+      .find(({ telling }) => comesOut(cue, telling, needle));
+  const ruled = best(rowRules);
+  // Panel by panel, each costs a name and a step at least.
+  const least = panels.length > 1 ? panels.length * (COST.name + COST.step) : 0;
+  if (ruled && ruled.cost < least) return ruled.telling;
+  const listed = best([null]);
+  if (listed && (!ruled || listed.cost <= ruled.cost)) return listed.telling;
+  return ruled?.telling ?? fullTelling(cue);
 }
 
 const kept = new WeakMap<RowCue, { row?: RowTelling; panels?: RowTelling }>();

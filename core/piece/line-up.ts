@@ -49,18 +49,29 @@ function shiftOf(live: Live): number {
   return widest[0] - indexOfWale(live, widest[0]);
 }
 
-/** From wales to columns of the needle. */
-function onNeedle(cells: readonly LineUpCell[], before: Live, after: Live): LineUpCell[] {
-  return cells.map(({ cell, panel, taken, given }) => ({
-    cell,
-    panel,
-    taken: indexOfWale(before, taken),
-    given: indexOfWale(after, given),
-  }));
+/** The cells of all panels with their panel's index; a loop, for this runs in every look-up of a shaped row. */
+function cellsOf(panels: readonly PanelRow[]): LineUpCell[] {
+  const all: LineUpCell[] = [];
+  panels.forEach(({ cells }, panel) => {
+    for (const { cell, taken, given } of cells) all.push({ cell, taken, given, panel });
+  });
+  return all;
 }
 
-function panelOf(full: PanelRow, cells: readonly LineUpCell[], before: Live): PanelRow {
-  const first = cells[0] as LineUpCell;
+/** From wales to columns of the needle, panel by panel. */
+function onNeedle(cells: readonly LineUpCell[], count: number, before: Live, after: Live): LaidCell[][] {
+  const byPanel = Array.from({ length: count }, (): LaidCell[] => []);
+  for (const { cell, panel, taken, given } of cells)
+    (byPanel[panel] as LaidCell[]).push({
+      cell,
+      taken: indexOfWale(before, taken),
+      given: indexOfWale(after, given),
+    });
+  return byPanel;
+}
+
+function panelOf(full: PanelRow, cells: readonly LaidCell[], before: Live): PanelRow {
+  const first = cells[0] as LaidCell;
   const taken = cells.reduce((sum, { cell }) => sum + takes(cell), 0);
   const firstWale = taken > 0 ? waleAt(before, first.taken) : full.firstWale;
   const gaps = before.flatMap(([from], i) => {
@@ -75,7 +86,7 @@ function panelOf(full: PanelRow, cells: readonly LineUpCell[], before: Live): Pa
     takes: taken,
     gives: cells.reduce((sum, { cell }) => sum + gives(cell), 0),
     firstWale: wale(firstWale),
-    cells: cells.map(({ cell, taken: t, given: g }) => ({ cell, taken: t, given: g })),
+    cells,
     ...(gaps.length > 0 && { gaps }),
   };
 }
@@ -90,15 +101,10 @@ export function cutLineUp(
   const { before, after, acts } = shapeIn(shape, sectionRow);
   const shift = { width: shape.width, taken: shiftOf(before), given: shiftOf(after) };
   if (acts.length === 0 && isFull(before, shape.width)) return { ...full, lineUp: shift };
-  const all = full.panels.flatMap(({ cells }, panel) =>
-    cells.map(({ cell, taken, given }): LineUpCell => ({ cell, taken, given, panel })),
-  );
-  const { cells, cut } = cutRow(all, before, after, acts, section.lacking ?? 'plain');
-  const placed = onNeedle(cells, before, after);
-  const byPanel = full.panels.map((): LineUpCell[] => []);
-  for (const at of placed) byPanel[at.panel]?.push(at);
+  const { cells, cut } = cutRow(cellsOf(full.panels), before, after, acts, section.lacking ?? 'plain');
+  const byPanel = onNeedle(cells, full.panels.length, before, after);
   const panels = full.panels.flatMap((panel, p) => {
-    const own = byPanel[p] as LineUpCell[];
+    const own = byPanel[p] as LaidCell[];
     return own.length > 0 ? [panelOf(panel, own, before)] : [];
   });
   const counted = (of: (panel: PanelRow) => number) => panels.reduce((sum, panel) => sum + of(panel), 0);
