@@ -111,7 +111,7 @@ function Yarn({ view, state, units, record }: MeasureProps) {
           {weightWords(Math.max(0, piece.value.leftGrams), units)} left now: enough for{' '}
           <strong>
             {piece.value.enoughRows < sheet.rows - done
-              ? `${counted(piece.value.enoughRows, `more ${line}`)}`
+              ? counted(piece.value.enoughRows, `more ${line}`)
               : sheet.rows - done === 1
                 ? `the last ${line}`
                 : `all ${sheet.rows - done} ${line}s to the end`}
