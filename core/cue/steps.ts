@@ -82,9 +82,9 @@ function crossingStep(
 
 const keys = new WeakMap<Cell, string>();
 function keyOf(cell: Cell): string {
-  const known = keys.get(cell) ?? cellKey(cell);
-  keys.set(cell, known);
-  return known;
+  let key = keys.get(cell);
+  if (key === undefined) keys.set(cell, (key = cellKey(cell)));
+  return key;
 }
 
 function stepOf(row: LaidRow, at: LaidCell, working: Working): Step {

@@ -133,7 +133,8 @@ class Needle {
     for (let i = index; i >= 0 && i < all; i += step) {
       const end = i + (count - 1) * step;
       if (end < 0 || end >= all) return null;
-      const wales = Array.from({ length: count }, (_, n) => waleAt(this.live, i + n * step));
+      // Not n * step: 0 * -1 is -0, which is no small integer, and every wale counted from it would be slow to work with.
+      const wales = Array.from({ length: count }, (_, n) => waleAt(this.live, step === 1 ? i + n : i - n));
       if (wales.every((wale) => !this.used.has(wale))) return wales;
     }
     return null;
