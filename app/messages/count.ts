@@ -2,7 +2,7 @@
 import type { Anchor, Count } from '@core/place/count';
 import { never } from '@core/result';
 import type { Side } from '@core/stitch/types';
-import { counted } from './numbers';
+import { counted, type Line } from './numbers';
 
 function anchorWords({ kind, panel }: Anchor): string {
   switch (kind) {
@@ -33,7 +33,7 @@ const SEEN = { V: 'V', bump: 'bump', stitch: 'stitch' } as const;
 const MANY = { V: 'Vs', bump: 'bumps', stitch: 'stitches' } as const;
 
 /** Two short lines: how many of what, and from where. `line`: what a row is called here. */
-export function countWords(count: Count, faces: Side, line: 'row' | 'round'): string {
+export function countWords(count: Count, faces: Side, line: Line): string {
   if (count.kind === 'noHole')
     return count.rows === 0
       ? `nothing to count yet\n${anchorWords(count.anchor)}`

@@ -3,7 +3,7 @@ import type { Chart } from '../chart/chart';
 import type { Ending, Section } from '../piece/plan';
 import { lastCrossing, nextCrossing } from '../piece/schedule';
 import { positionIn, type PanelSpans } from '../piece/spans';
-import { lastRowOf, sideOf, type Worksheet } from '../piece/worksheet';
+import { lastRowOf, seamBefore, sideOf, worksheet, type Facts, type Worksheet } from '../piece/worksheet';
 
 /** Whole rows beside a length; `cm` of each. */
 export function rowsFor(lengthCm: number, rowsPer10: number) {
@@ -29,6 +29,13 @@ export function mayEnd(sheet: Worksheet, section: number, ending: Ending | undef
   if (!ending) return true;
   if ('side' in ending) return sheet.plan.construction !== 'flat' || sideOf(sheet.plan, row) === ending.side;
   return ending.rows.includes(patternRowIn(sheet, section, ending.panel, row) ?? 0);
+}
+
+/** Stitches that an open section would leave, and that the next one needs, if it ended with this row; null where they agree. */
+export function seamIfEnded(sheet: Worksheet, section: number, row: number, facts: Facts) {
+  const { id } = sheet.plan.sections[section] as Section;
+  const ends = [...(facts.ends ?? []), { section: id, row }];
+  return seamBefore(worksheet(sheet.plan, { ...facts, ends }), section + 1);
 }
 
 const FARTHEST = 400;

@@ -27,7 +27,7 @@ const join = (names: readonly string[]) =>
   names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`;
 
 function nextWords({ next, done, rows }: PieceSummary): { main: string; who: string } {
-  if (done >= rows) return { main: 'all rows done', who: 'bind off' };
+  if (done >= rows) return { main: 'all done', who: 'bind off' };
   if (!next) return { main: 'plain to the end', who: 'no crossing to come' };
   return { main: countdownWords(next.plain), who: join(next.panels) };
 }

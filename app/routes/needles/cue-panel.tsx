@@ -368,7 +368,7 @@ export const CuePanel = memo(function CuePanel(props: Props) {
           data-testid="complete"
         >
           {CHECK}
-          <span>{working === null ? 'All rows done' : `${capital(line)} ${working} done`}</span>
+          <span>{working === null ? `All ${line}s done` : `${capital(line)} ${working} done`}</span>
         </button>
       </div>
       <p className="dropped" role="status" data-shown={row.dropped}>

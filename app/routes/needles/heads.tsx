@@ -6,7 +6,7 @@ import type { PanelColumn, RowView } from './row-view';
 import { useRowAndNext } from './use-row-and-next';
 import type { FabricWindow } from './use-window';
 import type { NeedlesView } from './view';
-import { lineOf } from '~/messages/numbers';
+import { lineOf, type Line } from '~/messages/numbers';
 
 /** Labels need about this share of the fabric's width to be read at arm's length. */
 const LEAST_WIDTH = 0.19;
@@ -20,7 +20,7 @@ function Countdown({
 }: {
   column: PanelColumn;
   working: number;
-  line: string;
+  line: Line;
 }) {
   if (!next && last !== null) return <p className="countdown">{`last crossing\nin ${line} ${last}`}</p>;
   if (!next) return <p className="countdown">plain</p>;
@@ -36,7 +36,7 @@ function Countdown({
 }
 
 /** The row of the panel's own pattern, small. */
-const PatternRow = ({ column: { pattern, patternRows }, line }: { column: PanelColumn; line: string }) => (
+const PatternRow = ({ column: { pattern, patternRows }, line }: { column: PanelColumn; line: Line }) => (
   <span className="block text-sm font-normal text-soft max-[760px]:leading-none">
     {pattern.kind === 'row'
       ? `${line} ${pattern.number} of ${patternRows}`
@@ -174,7 +174,7 @@ export function Heads({
   );
 }
 
-const inShort = ({ next, last }: PanelColumn, line: string) =>
+const inShort = ({ next, last }: PanelColumn, line: Line) =>
   next
     ? next.plain === 0
       ? 'cross now'
@@ -184,7 +184,7 @@ const inShort = ({ next, last }: PanelColumn, line: string) =>
       : 'plain';
 
 /** On a phone two columns are shown; the rest are one line. */
-function phoneFolded(columns: readonly PanelColumn[], soonest: readonly string[], line: string): string {
+function phoneFolded(columns: readonly PanelColumn[], soonest: readonly string[], line: Line): string {
   const rest = soonest
     .slice(2)
     .flatMap((id) => columns.find((column) => column.id === id) ?? [])

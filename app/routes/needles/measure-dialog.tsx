@@ -3,16 +3,9 @@ import { useId, useMemo, useState, type ReactNode } from 'react';
 import type { Happening } from '@core/journal/events';
 import type { JournalState } from '@core/journal/fold';
 import { NO_MAKING } from '@core/piece/making';
-import {
-  isOpen,
-  lastRowOf,
-  seamBefore,
-  sectionIndexAt,
-  worksheet,
-  type Worksheet,
-} from '@core/piece/worksheet';
+import { isOpen, lastRowOf, sectionIndexAt, type Worksheet } from '@core/piece/worksheet';
 import { countCrossings } from '@core/plan/crossings';
-import { endsNear, mayEnd, rowAtLength, sectionStart } from '@core/plan/length';
+import { endsNear, mayEnd, rowAtLength, sectionStart, seamIfEnded } from '@core/plan/length';
 import type { Units } from '@core/plan/units';
 import { forecast, gramsPerStitch, rowWeight } from '@core/plan/yarn';
 import { lengthWords, weightWords } from '~/messages/measures';
@@ -149,8 +142,7 @@ function Section({ view, state, units, record, close }: MeasureProps) {
   const next = endsNear(sheet, index, until?.ending, done).after;
   const rate = state.facts.rowsPer10;
   const target = rate === undefined ? null : rowAtLength(sheet, index, rate);
-  const ends = [...(state.facts.ends ?? []), { section: section.id, row: done }];
-  const seam = seamBefore(worksheet(sheet.plan, { ...state.facts, ends }), index + 1);
+  const seam = seamIfEnded(sheet, index, done, state.facts);
   return (
     <Block title={`Does ${section.name} end here?`}>
       {until && (

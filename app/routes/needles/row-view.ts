@@ -8,8 +8,8 @@ import { rowEnd, type RowEnd } from '@core/cue/row-end';
 import type { JournalState } from '@core/journal/fold';
 import type { RowLabel } from '@core/notation/problems';
 import { lastCrossing, nextCrossing, type NextCrossing } from '@core/piece/schedule';
-import { charted, isOpen, lastRowOf, seamBefore, worksheet, type Worksheet } from '@core/piece/worksheet';
-import { mayEnd } from '@core/plan/length';
+import { charted, isOpen, lastRowOf, type Worksheet } from '@core/piece/worksheet';
+import { mayEnd, seamIfEnded } from '@core/plan/length';
 import { countFor, type Count, type Hung } from '@core/place/count';
 import { suggestion, type Suggestion } from '@core/plan/suggest';
 import { stitchesAfter } from '@core/stitch/cells';
@@ -132,19 +132,11 @@ function toMeasure(
   const now = at >= from;
   const begun = done >= (sheet.firstRows[sectionIndex] as number);
   const endsHere =
-    now && begun && mayEnd(sheet, sectionIndex, ending, done) && fitsAfter(sheet, sectionIndex, done, facts);
+    now &&
+    begun &&
+    mayEnd(sheet, sectionIndex, ending, done) &&
+    seamIfEnded(sheet, sectionIndex, done, facts) === null;
   return { section: section.id, name: section.name, cm, fromCastOn: since === 'castOn', from, now, endsHere };
-}
-
-function fitsAfter(
-  sheet: Worksheet,
-  sectionIndex: number,
-  row: number,
-  facts: JournalState['facts'],
-): boolean {
-  const { id } = sheet.plan.sections[sectionIndex] as { id: string };
-  const ended = worksheet(sheet.plan, { ...facts, ends: [...(facts.ends ?? []), { section: id, row }] });
-  return seamBefore(ended, sectionIndex + 1) === null;
 }
 
 /** Crossings of the row in hand are compared with those on the fabric, the first of each panel. */

@@ -8,7 +8,7 @@ import { readJournal } from '~/db/journal.server';
 import { findPiece, readSettings } from '~/db/pieces.server';
 import { useJournal } from '~/journal/use-journal';
 import { wayOf } from '~/knitter/settings';
-import { counted, lineOf, plural } from '~/messages/numbers';
+import { counted, lineOf, plural, type Line as Unit } from '~/messages/numbers';
 import { Page } from '~/ui/page';
 import { numberProblem } from '../needles/number-problem';
 import { paperColumns, paperRows, type PaperColumn, type PaperRow } from './paper-rows';
@@ -30,7 +30,7 @@ export async function loader({ params }: Route.LoaderArgs) {
 
 export const meta: Route.MetaFunction = () => [{ title: 'Rows on paper · Gritch' }];
 
-type LineProps = { row: PaperRow; columns: readonly PaperColumn[]; line: 'row' | 'round' };
+type LineProps = { row: PaperRow; columns: readonly PaperColumn[]; line: Unit };
 
 /** The row's telling: a rule alone, or the panels in which something else is done; “·” is where the rule holds. */
 function What({ row, columns, line }: LineProps) {
@@ -88,7 +88,7 @@ function TypeBack({
 }: {
   done: number;
   last: number;
-  line: 'row' | 'round';
+  line: Unit;
   record: (to: number) => void;
 }) {
   const [typed, setTyped] = useState('');
