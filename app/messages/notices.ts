@@ -28,7 +28,7 @@ export function noticeWords(notice: Notice): string {
         ? notice.text
         : `change ${notice.what === 'yarn' ? 'colour' : 'needle'}: ${notice.text}`;
     case 'lastRow':
-      return 'a different row ends this section';
+      return 'a different pattern ends this section';
     case 'section':
       return `now the section “${notice.name}”`;
     default:

@@ -80,7 +80,7 @@ describe('rows', () => {
     [{ kind: 'change', what: 'yarn', text: 'grey' }, 'change colour: grey'],
     [{ kind: 'change', what: 'needle', text: '4 mm' }, 'change needle: 4 mm'],
     [{ kind: 'change', what: 'other', text: 'thread the cord' }, 'thread the cord'],
-    [{ kind: 'lastRow' }, 'a different row ends this section'],
+    [{ kind: 'lastRow' }, 'a different pattern ends this section'],
     [{ kind: 'section', name: 'Neck' }, 'now the section “Neck”'],
     [{ kind: 'shapesAndCrosses' }, 'shape and cross at the same time'],
   ] as const)('%j', (notice, words) => expect(noticeWords(notice)).toBe(words));

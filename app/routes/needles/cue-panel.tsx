@@ -22,7 +22,7 @@ import type { RowInHand } from './use-row';
 import { useRowAndNext } from './use-row-and-next';
 import { useSwipe } from './use-swipe';
 import type { NeedlesView } from './view';
-import { lineOf, stitches as some } from '~/messages/numbers';
+import { lineOf, stitches as some, type Line } from '~/messages/numbers';
 
 function FaceMark({ side }: { side: 'RS' | 'WS' }) {
   const path = side === 'RS' ? 'M4 4L14 22L24 4' : 'M3 18C6 6 22 6 25 18';
@@ -106,9 +106,15 @@ function ToMeasure({
   fromCastOn,
   endsHere,
   done,
+  line,
   units,
   record,
-}: NonNullable<NeedlesView['toMeasure']> & { done: number; units: Units; record: Props['record'] }) {
+}: NonNullable<NeedlesView['toMeasure']> & {
+  done: number;
+  line: Line;
+  units: Units;
+  record: Props['record'];
+}) {
   const far = `${lengthWords(cm, units)}${fromCastOn ? ' from the cast-on' : ''}`;
   return (
     <div className="to-measure">
@@ -121,10 +127,12 @@ function ToMeasure({
           className="plain-button mt-2"
           onClick={() => record({ kind: 'sectionEnded', section, row: done })}
         >
-          End it here, with row {done}
+          End it here, with {line} {done}
         </button>
       ) : (
-        <p className="font-normal">By the plan it may not end with row {done}.</p>
+        <p className="font-normal">
+          By the plan it may not end with {line} {done}.
+        </p>
       )}
     </div>
   );
@@ -165,7 +173,13 @@ function Steps({
     <div className="steps">
       {!crosses && first}
       {view.toMeasure?.now && (
-        <ToMeasure {...view.toMeasure} done={view.done} units={units} record={record} />
+        <ToMeasure
+          {...view.toMeasure}
+          done={view.done}
+          line={lineOf(view.round)}
+          units={units}
+          record={record}
+        />
       )}
       <Notices notices={view.notices} ahead={false} round={view.round} />
       <Marker cue={cue} />

@@ -57,11 +57,7 @@ export function Stitches({
   return (
     <div className="stitches">
       <p className="stop-beside">
-        {before
-          ? `done: ${stepWords(before.step, how.wayOf)}`
-          : round
-            ? 'start of the round'
-            : 'start of the row'}
+        {before ? `done: ${stepWords(before.step, how.wayOf)}` : `start of the ${lineOf(round)}`}
       </p>
       <div className="stop-now" data-testid="stop" aria-live="polite">
         {now?.enters && <p className="enters">slip the marker; {now.enters}</p>}
