@@ -27,7 +27,13 @@ function words(p: Problem): string {
     case 'stray-line':
       return `“${p.text}” holds stitches but belongs to no row. Begin it with “Row …:”, or leave no blank line before it.`;
     case 'header-not-understood':
-      return `“${p.text}” begins like a row, but its numbers are not clear. Write “Row 3:”, “Rows 2, 4 and 6:” or “Row 2 and all WS rows:”.`;
+      return `“${p.text}” begins like a row, but which row is not clear. Write “Row 3:”, “Rows 2, 4 and 6:” or “Row 2 and all WS rows:”.`;
+    case 'order-not-understood':
+      return `“${p.text}” is about whole rows, but which rows, and how often, is not clear. Write “Rep rows 1-8”, or “Rep rows 1 and 2 three more times”.`;
+    case 'order-times-unclear':
+      return `${p.times} times after they were worked once, or ${p.times} times in all? Write “${p.times} more times”, or “${p.times} times in all”.`;
+    case 'entry-or-row':
+      return `“${p.name}” stands where a row’s label would, and no row uses it as a name. Write “Row …:” if it is a row.`;
     case 'legend-not-understood':
       return `The entry for “${p.name}” does not say how to cross. Write “${p.name} = slip next 2 sts to cable needle and hold at back, k2, then k2 from cable needle.”`;
     case 'too-many-entries':

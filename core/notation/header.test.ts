@@ -5,7 +5,7 @@ import { Cursor } from './text';
 const read = (text: string) => {
   const cursor = new Cursor(text);
   const header = readHeader(cursor);
-  return header && { ...header, rest: cursor.text.slice(cursor.at) };
+  return header && header !== 'unclear' ? { ...header, rest: cursor.text.slice(cursor.at) } : header;
 };
 
 describe('headers', () => {
@@ -31,14 +31,45 @@ describe('headers', () => {
     ['Foundation row: k2', { kind: 'setUp' }],
     ['Row 0: k2', { kind: 'setUp', numbers: [1] }],
     ['Row 5 K2, p2', { numbers: [5], rest: 'K2, p2' }],
+    ['Row 3 (cable row): k2', { numbers: [3], side: null, once: false }],
+    ['Row 1 (set-up): k2', { kind: 'row', numbers: [1], once: true }],
+    ['Row 1 (RS, increase): k2', { numbers: [1], side: 'RS' }],
+    ['Row 7, cable row: k2', { numbers: [7] }],
+    ['Rows 3/5: k2', { numbers: [3, 5] }],
+    ['Row 3+5: k2', { numbers: [3, 5] }],
+    ['Row 3 = k2', { numbers: [3], rest: 'k2' }],
+    ['Row (WS): k2', { numbers: [], every: 'WS' }],
+    ['Rw 4: k2', { numbers: [4] }],
+    ['Row 1 - 4k, 2p', { numbers: [1], rest: '4k, 2p' }],
+    ['Rows 1 - 4: knit', { numbers: [1, 2, 3, 4], rest: 'knit' }],
+    ['Row 1 - 2/2 RC, p2', { numbers: [1], rest: '2/2 RC, p2' }],
+    ['Row one: k2', { numbers: [1] }],
+    ['Rows one and three: k2', { numbers: [1, 3] }],
+    ['Row number 1: k2', { numbers: [1] }],
+    ['Row five: k2', { numbers: [5] }],
+    ['Starter row: k2', { kind: 'setUp' }],
+    ['- Row 2: k2', { numbers: [2] }],
+    ['\u2022 Row 2: k2', { numbers: [2] }],
+    ['Row 5 same as row 1.', { numbers: [5], rest: 'same as row 1.' }],
+    ['Row 3 work as row 1.', { numbers: [3], rest: 'work as row 1.' }],
+    ['Row 4 (WS) as row 2.', { numbers: [4], side: 'WS', rest: 'as row 2.' }],
+    ['Row 2 (k1, p1) 3 times', { numbers: [2], rest: '(k1, p1) 3 times' }],
+    ['Row 3', { numbers: [3], rest: '' }],
   ])('%s', (text, header) => expect(read(text)).toMatchObject(header));
+
+  it.each([
+    'Row: k2',
+    'Row 9-2: k2',
+    'Rows 6-3: k2',
+    'Rows 1-9999999: k2',
+    'Rows 3 through 900000: k2',
+    'Row 3a: k2',
+    'Rows 2 4 and 6: k2',
+  ])('%j begins like one and is unclear', (text) => expect(read(text)).toBe('unclear'));
 
   it.each([
     'Row 3 is the crossing row',
     'Rows form the pattern',
-    'Row: k2',
-    'Row 9-2: k2',
-    'Rows 1-9999999: k2',
     'k2, p2',
     '',
   ])('%j is none', (text) => expect(read(text)).toBeNull());

@@ -106,6 +106,18 @@ function unfold(statement: LegendStatement, body: string): Unfolded[] {
   ];
 }
 
+/** An entry whose words are those of a row: a label that was lost, most likely. */
+export function readsAsRow({ name, at }: LegendEntry, { text }: Scanned): boolean {
+  const body = text
+    .slice(at.from, at.from + at.length)
+    .slice(name.length)
+    .replace(/^[^a-z0-9*([]+/i, '');
+  const reader = new BodyReader(new Cursor(body.replace(/\s+/g, ' ')), PLAIN_CONTEXT);
+  const read = reader.read();
+  if (reader.problems.length > 0) return false;
+  return read.kind === 'copy' || read.items.length > 1 || /\d/.test(name);
+}
+
 export type ReadLegend = {
   readonly entries: readonly LegendEntry[];
   readonly names: LegendNames;

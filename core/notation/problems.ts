@@ -20,7 +20,12 @@ export type Problem =
   | { readonly code: 'markup'; readonly text: string }
   | { readonly code: 'stray-line'; readonly text: string }
   | { readonly code: 'header-not-understood'; readonly text: string }
+  | { readonly code: 'order-not-understood'; readonly text: string }
+  /** "Rep rows 1-4 three times": three more times, or three in all? */
+  | { readonly code: 'order-times-unclear'; readonly times: number }
   | { readonly code: 'legend-not-understood'; readonly name: string }
+  /** An entry that reads like a row, under a name that no row uses. */
+  | { readonly code: 'entry-or-row'; readonly name: string }
   | { readonly code: 'too-many-entries'; readonly most: number }
   | { readonly code: 'legend-twice'; readonly name: string }
   | { readonly code: 'unknown-word'; readonly word: string }

@@ -11,7 +11,7 @@ import { NO_CHOICES, type Choices } from './choices';
 import { doubtsOf, reaches } from './doubts';
 import { fitRows, type Fitted } from './fit';
 import { LegendNames } from './legend-names';
-import { readLegend, type LegendEntry, type ReadLegend } from './legend';
+import { readLegend, readsAsRow, type LegendEntry, type ReadLegend } from './legend';
 import { isPresented } from './parts';
 import { bare, wordsOf, type RowWords } from './placed-row';
 import type { NotationDoubt, NotationProblem, TextSpan } from './problems';
@@ -107,15 +107,18 @@ function readStages(source: string, choices: Choices): Read {
     onUsed: (name: string) => used.add(name),
   };
   const written = writtenRows(scanned, context, choices.round);
-  const doubtful = idleRemarks(legend, used).filter(
-    ({ sure, at }) => !sure && holdsStitchWord(textAt(scanned, at)),
+  const idle = idleRemarks(legend, used);
+  const rowLike = idle.filter((entry) => readsAsRow(entry, scanned));
+  const doubtful = idle.filter(
+    (entry) => !entry.sure && !rowLike.includes(entry) && holdsStitchWord(textAt(scanned, entry.at)),
   );
   const loose = scanned.loose.filter(({ holdsStitches }) => holdsStitches);
   const stray = [
     ...loose.map(({ from, to }) => scanned.lines.span(from, to)),
     ...doubtful.map(({ at }) => at),
   ].map((at): NotationProblem => ({ code: 'stray-line', text: textAt(scanned, at).trim().slice(0, 60), at }));
-  const before = [...scanned.problems, ...stray, ...legend.problems, ...unclearNames(legend, unclear)];
+  const rows = rowLike.map(({ name, at }): NotationProblem => ({ code: 'entry-or-row', name, at }));
+  const before = [...scanned.problems, ...stray, ...rows, ...legend.problems, ...unclearNames(legend, unclear)];
   const rest = written.problems.filter(({ code }) => code !== 'no-rows' || before.length === 0);
   return { scanned, legend, written, used, problems: inOrder([...before, ...rest]) };
 }

@@ -2,8 +2,9 @@
 import { sideOfRow } from '../chart/chart';
 import type { Side } from '../stitch/types';
 import { BodyReader } from './body';
-import { readHeader, type Every, type RowHeader } from './header';
+import type { Every, RowHeader } from './header';
 import type { NotationProblem, Problem, RowLabel, TextSpan } from './problems';
+import { MOST_ROWS, RowOrders } from './row-orders';
 import type { Scanned } from './scan';
 import type { Body } from './syntax';
 import { Cursor } from './text';
@@ -27,24 +28,19 @@ export type WrittenRows = {
   readonly problems: readonly NotationProblem[];
 };
 
-const MOST_ROWS = 5000;
+type Assembled = Omit<WrittenRows, 'problems' | 'turned'>;
+
 const MOST_MISSING = 20;
-type Parsed = { readonly header: RowHeader; readonly body: Body; readonly at: TextSpan };
+export type Parsed = { readonly header: RowHeader; readonly body: Body; readonly at: TextSpan };
 
 function parse(scanned: Scanned, context: BodyContext, problems: NotationProblem[]): Parsed[] {
-  return scanned.rows.flatMap((statement) => {
-    const cursor = new Cursor(scanned.text, statement.from, statement.to, scanned.lines);
-    const header = readHeader(cursor);
-    const at = cursor.span(0, cursor.text.trimEnd().length);
-    if (!header) {
-      problems.push({ code: 'header-not-understood', text: cursor.text.trim().slice(0, 40), at });
-      return [];
-    }
-    const reader = new BodyReader(cursor, context);
+  return scanned.rows.map(({ from, to, bodyFrom, header }) => {
+    const at = scanned.lines.span(from, from + scanned.text.slice(from, to).trimEnd().length);
+    const reader = new BodyReader(new Cursor(scanned.text, bodyFrom, to, scanned.lines), context);
     const body = reader.read();
     const row: RowLabel = { kind: header.kind, number: header.numbers[0] ?? 1 };
     problems.push(...reader.problems.map((problem) => ({ ...problem, row })));
-    return [{ header, body, at }];
+    return { header, body, at };
   });
 }
 
@@ -153,15 +149,6 @@ class Assembly {
     return original ? this.resolve(original, source, sideOf, seen.add(source)) : null;
   }
 
-  /** "Rep rows 3-10": the rows before the first are worked once; rows after the last would never be worked again. */
-  private repeatFrom(count: number, repeats: Scanned['repeats']): number {
-    const firsts = new Set(repeats.map(({ first }) => first));
-    for (const { first, last, at } of repeats)
-      if (last !== count || first >= last || firsts.size > 1)
-        this.problems.push({ code: 'repeats-other-rows', first, last, highest: count, at });
-    return repeats[0]?.first ?? 1;
-  }
-
   private missed = 0;
   private missing(number: number) {
     this.missed += 1;
@@ -170,12 +157,13 @@ class Assembly {
     this.fail({ code: 'row-missing', number }, near, { kind: 'row', number });
   }
 
-  rows(inTheRound: boolean, repeats: Scanned['repeats']): Omit<WrittenRows, 'problems' | 'turned'> {
+  rows(inTheRound: boolean, orders: Scanned['orders'], order: readonly Parsed[]): Assembled {
+    const ordered = new RowOrders(orders, order.map(({ header }) => header), this.problems); // prettier-ignore
+    ordered.fill(this.byNumber);
     const firstSide = this.firstSide(inTheRound);
     const sideOf = (number: number): Side => (inTheRound ? 'RS' : sideOfRow(firstSide, number));
-    const build = (parsed: Parsed, label: RowLabel): WrittenRow[] => {
-      const number = rowNumberOf(label, this.setUps.length);
-      const side = sideOf(number);
+    const build = (parsed: Parsed, label: RowLabel, worked: number): WrittenRow[] => {
+      const side = sideOf(worked);
       const stated = parsed.header.side;
       if (
         stated &&
@@ -183,15 +171,19 @@ class Assembly {
         (label.kind === 'setUp' || parsed.header.numbers.includes(label.number))
       )
         this.fail({ code: 'side-contradicts', stated, expected: side }, parsed.at, label);
+      const number = rowNumberOf(label, this.setUps.length);
       const body = this.resolve(parsed, number, sideOf, new Set([number]));
-      return body ? [{ label, number, body, side, at: parsed.at }] : [];
+      return body ? [{ label, number: worked, body, side, at: parsed.at }] : [];
     };
-    const setUp = this.setUps.flatMap((parsed, i) => build(parsed, { kind: 'setUp', number: i + 1 }));
+    const setUp = this.setUps.flatMap((parsed, i) => {
+      const label = { kind: 'setUp', number: i + 1 } as const;
+      return build(parsed, label, rowNumberOf(label, this.setUps.length));
+    });
     const count = this.rowCount(firstSide, inTheRound);
-    const first = this.repeatFrom(count, repeats);
-    const rows = Array.from({ length: count }, (_, i) => i + 1).map((number) => {
-      const parsed = this.parsedFor(number, sideOf(number));
-      if (parsed) return build(parsed, { kind: 'row', number });
+    const { sequence, first } = ordered.sequence(count);
+    const rows = sequence.map((number, i) => {
+      const parsed = this.parsedFor(number, sideOf(i + 1));
+      if (parsed) return build(parsed, { kind: 'row', number }, i + 1);
       this.missing(number);
       return [];
     });
@@ -219,7 +211,7 @@ export function writtenRows(scanned: Scanned, context: BodyContext, round: boole
   const [first] = numbered;
   if (unsure && first) problems.push({ code: 'flat-or-round', at: first.at });
   const inTheRound = round ?? rounds.length > 0;
-  const assembled = new Assembly(parsed, problems).rows(inTheRound, scanned.repeats);
+  const assembled = new Assembly(parsed, problems).rows(inTheRound, scanned.orders, parsed);
   if (assembled.rows.length === 0 && problems.length === 0) problems.push({ code: 'no-rows', at: START });
   return { ...assembled, turned, problems };
 }

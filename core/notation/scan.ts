@@ -1,11 +1,14 @@
 /** The first stage: a pasted text cut into rows, legend entries, what it states of itself, and remarks. */
-import { BEGINS_ROW, readHeader } from './header';
+import { beginsBody, BEGINS_ROW, readBareNumber, readHeader, UNNUMBERED, type RowHeader } from './header';
+import { beginsOrder, readOrder, type RowOrder } from './orders';
 import { STS } from './plain-words';
 import type { NotationProblem, TextSpan } from './problems';
 import { chooseSize } from './sizes';
+import { isOneSlip } from './spelling';
 import { Cursor, Lines, plainCharacters } from './text';
 
 export type Statement = { readonly from: number; readonly to: number };
+export type RowStatement = Statement & { readonly header: RowHeader; readonly bodyFrom: number };
 /** The definition runs from `bodyFrom` to `to`; `defines`: it stands behind an equals sign. */
 export type LegendStatement = Statement & {
   readonly name: string;
@@ -21,11 +24,11 @@ export type Scanned = {
   readonly text: string;
   readonly lines: Lines;
   readonly sizes: number;
-  readonly rows: readonly Statement[];
+  readonly rows: readonly RowStatement[];
   readonly legend: readonly LegendStatement[];
   readonly loose: readonly Loose[];
-  /** "Rep rows 3-10". */
-  readonly repeats: readonly { readonly first: number; readonly last: number; readonly at: TextSpan }[];
+  /** "Rep rows 3-10", each with the number of rows that stand before it. */
+  readonly orders: readonly (RowOrder & { readonly after: number })[];
   readonly multiple: Stated | null;
   /** "Panel of 24 sts", "cast on 34 sts". */
   readonly width: StatedNumber | null;
@@ -46,28 +49,36 @@ const WIDTH = new RegExp(
   'i',
 );
 const ROW_COUNT = /\b(\d{1,4})[- ](?:row|round|rnd)(?: pattern)? repeat|\bthese (\d{1,4}) (?:rows|rounds|rnds)\b|\brepeat(?:s| over| every)? (?:over |every )?(\d{1,4}) (?:rows|rounds|rnds)\b/i; // prettier-ignore
-const REPEAT_ROWS =
-  /\b(?:rep(?:eat)?|work)(?: pattern)? (?:row|round|rnd)s? (\d{1,5}) ?(?:-|to|through|thru|and|&) ?(\d{1,5})/i;
-const REPEATED = /^ *(?:then )?(?:rep(?:eat)?|work)(?: pattern)? (?:row|round|rnd)s? \d/i;
 const SAYS_ROUND =
   /\b(?:in (?:the )?rounds?|circularly|join(?:ed)? (?:in|for|to work) (?:the |in the )?rounds?)\b/i;
 /** A counted stitch, or a name that can only be a stitch. */
 const STITCH_WORD =
-  /(?:^|[\s,;*[(])(?:[kp] ?\d+|\d+ ?[kp]|k\d?tog|p\dtog|ssk|ssp|yo|kfb|\d+\/\d+ ?[rl]p?c|[ct]\d+[fbrl]p?|cr\d+[fbrl]?|(?:knit|purl) (?:\d+|(?:one|two|three|four|five|six|seven|eight|nine|ten)\b)|(?:sl|slip) \d+)(?=$|[\s,;.\])])/i;
+  /(?:^|[\s,;*[(])(?:[kp] ?\d+|\d+ ?[kp]|\d+ (?:knit|purl)|k\d?tog|p\dtog|ssk|ssp|yo|kfb|\d+\/\d+ ?[rl]p?c|[ct]\d+[fbrl]p?|cr\d+[fbrl]?|(?:knit|purl) (?:\d+|(?:one|two|three|four|five|six|seven|eight|nine|ten)\b)|(?:sl|slip) \d+)(?=$|[\s,;.\])])/i;
 /** An order that changes every row cannot be passed over. */
 const STANDING_ORDER =
   /\b(?:slip|sl|knit|purl|work)\b[^.]{0,40}\b(?:first|last|edge)\b[^.]{0,40}\b(?:every|each|all)\b[^.]{0,20}\b(?:row|round|rnd)/i;
 const PROSE_NAME = /^(?:notes?|edges?|borders?|selv\w*|hints?|tips?|n\.?b\.?|important|remember|gauge|tension|needles?|yarn|materials?|sizes?|finishing|cast[- ]on|bind[- ]off|cast[- ]off|instructions?|pattern|multiple|panel|legend|key|abbreviations?|stitches|special .*|chart|.* (?:row|round)s?)$/i; // prettier-ignore
 const ENTRY =
   /^ *((?:[^=:\n*[\]]|:(?! )){1,48}?)(?: *= *|(?::| -) +(?=(?:sl|slip|place|put|skip|miss|with|k|p|knit|purl|work|cross|cable|twist|make|bobble|yarn|\d+\/\d+|left|right|as)\b|[kpct]\d|[([]|[^.:;=]{1,40}[:;=,] *(?:sl|slip|place)\b))(?=\S)/i;
+const BULLET_BEFORE = /^[-*+>#\u2022\u25cf\u25e6\u00b7]+ */;
 const TAG = /<\/?[a-z][^<>\n]{0,200}>|&(?:nbsp|amp|lt|gt|#\d{1,6});/i;
 
 /** "Knit to end", "repeat from * to the last 3 sts": the end of some row. */
 const ROW_END =
   /\b(?:knit|purl|k|p|rep(?:eat)?)\b[^.\n]{0,24}\b(?:to|until) (?:the )?(?:end|last|m|marker)\b|\b(?:knit|purl) across\b/i;
 
+/** A whole line that says only "knit", "purl row" or "purl to end", with or without what looks like a label. */
+const BARE_FILL =
+  /^\W{0,8}(?:[a-z]{1,7}\.? ?)?(?:\d{1,3}(?:st|nd|rd|th)?)?[^a-z0-9]{0,4}(?:knit|purl|k|p)(?: ?(?:all|every|each)(?: sts?| stitch(?:es)?)?| across| to (?:the )?end| row| round| rnd)?[. ]*$/i;
+/** "Knit the knits, slip the purls": words of a row, whatever stands before them. */
+const BY_RULE = /\b(?:k|knit|p|purl|sl|slip) (?:all )?the (?:knits?|purls?)\b/i;
+
 export const holdsStitchWord = (line: string) =>
-  STITCH_WORD.test(line) || STANDING_ORDER.test(line) || ROW_END.test(line);
+  STITCH_WORD.test(line) ||
+  STANDING_ORDER.test(line) ||
+  ROW_END.test(line) ||
+  BY_RULE.test(line) ||
+  BARE_FILL.test(line);
 
 function oddCharacter(text: string): number {
   for (let at = 0; at < text.length; at += 1) {
@@ -78,27 +89,56 @@ function oddCharacter(text: string): number {
   return -1;
 }
 
-/** Whether a header that can be understood begins here. */
-function headerAt(line: string, at: number): boolean {
-  BEGINS_ROW.lastIndex = at;
-  return BEGINS_ROW.test(line) && readHeader(new Cursor(line.slice(at, at + 160))) !== null;
+/** A label where a line or a sentence begins; `length` runs to the row's first word. */
+type Label = { readonly header: RowHeader; readonly length: number };
+const MOST_LABEL = 700;
+
+function labelAt(line: string, at: number): Label | 'unclear' | null {
+  const head = line.slice(at, at + 100).replace(/\s+/g, ' ');
+  BEGINS_ROW.lastIndex = BULLET_BEFORE.exec(head)?.[0].length ?? 0;
+  if (!BEGINS_ROW.test(head)) return null;
+  const cursor = new Cursor(line.slice(at, at + MOST_LABEL));
+  const header = readHeader(cursor);
+  return header === null || header === 'unclear' ? header : { header, length: cursor.origin(cursor.at) };
+}
+
+/** A number alone before the words of a row: "3: k2, p2". */
+function bareLabel(line: string, at: number): Label | null {
+  const cursor = new Cursor(line.slice(at, at + MOST_LABEL));
+  const header = readBareNumber(cursor);
+  if (!header) return null;
+  const rest = cursor.text.slice(cursor.at);
+  const works = holdsStitchWord(rest) || beginsBody(rest) || /^ *\d+:/.test(cursor.text);
+  return works ? { header, length: cursor.origin(cursor.at) } : null;
+}
+
+const ROW_WORDS = ['row', 'rows', 'round', 'rounds', 'rnd', 'rnds'];
+const MISTYPED = /^[^a-z0-9]*(?:([a-z]{2,7})\.? ?\d{1,4}|\d{1,4}(?:st|nd|rd|th) ([a-z]{2,7}))(?![a-z0-9/])/i;
+
+/** "Rwo 3:", "3rd ruond": one slip of the pen from a label. */
+function mistyped(line: string): boolean {
+  const found = MISTYPED.exec(line.slice(0, 60));
+  const word = (found?.[1] ?? found?.[2] ?? '').toLowerCase();
+  return word !== '' && ROW_WORDS.some((right) => isOneSlip(word, right));
 }
 
 /** An entry in the middle of a line: nothing else stands before an equals sign and a slip. */
 const ENTRY_WITHIN =
   /^[^=:;.,*()[\]]{1,40} ?= ?(?=(?:sl|slip|place|put|skip|knit|purl|k2tog)\b|[kp]\d|\d\/\d)/i;
 
+const orderAt = (words: string) => beginsOrder(new Cursor(words.slice(0, 200)));
+
 /** Places in a line where rows, entries (or "Rep rows 1-8") begin, after the first. */
 function* breaksIn(line: string): Generator<number> {
   for (const found of line.matchAll(/[.;)\]] +(?=[a-z0-9(])/gi)) {
     const at = found.index + found[0].length;
     const next = line.slice(at, at + 60);
-    if (headerAt(line, at) || REPEATED.test(next) || ENTRY_WITHIN.test(next)) yield at;
+    if (labelAt(line, at) || orderAt(next) || ENTRY_WITHIN.test(next)) yield at;
   }
 }
 
 const NOTHING_SCANNED = {
-  text: '', lines: new Lines(''), sizes: 1, rows: [], legend: [], loose: [], repeats: [], multiple: null, width: null,
+  text: '', lines: new Lines(''), sizes: 1, rows: [], legend: [], loose: [], orders: [], multiple: null, width: null,
   rowCount: null, saysRound: false,
 } as const; // prettier-ignore
 
@@ -114,10 +154,10 @@ function refused(source: string): NotationProblem | null {
 }
 
 class Scanner {
-  readonly rows: Statement[] = [];
+  readonly rows: RowStatement[] = [];
   readonly legend: LegendStatement[] = [];
   readonly loose: Loose[] = [];
-  readonly repeats: { first: number; last: number; at: TextSpan }[] = [];
+  readonly orders: (RowOrder & { after: number })[] = [];
   readonly problems: NotationProblem[] = [];
   multiple: Stated | null = null;
   width: StatedNumber | null = null;
@@ -155,16 +195,34 @@ class Scanner {
     for (const at of [...breaksIn(line), line.length]) {
       const piece = line.slice(start, at);
       if (start === 0) first(from, from + at);
-      else if (REPEATED.test(piece)) this.repeated(from + start, from + at, piece);
-      else if (headerAt(line, start)) this.open(this.rows, { from: from + start, to: from + at });
-      else this.entryOrLoose(from + start, from + at);
+      else if (orderAt(piece)) this.ordered(from + start, from + at);
+      else this.labelled(from + start, from + at) || this.entryOrLoose(from + start, from + at);
       start = at;
     }
     this.endsWith(line);
   }
 
-  private row = (from: number, to: number) =>
-    this.cut(from, to, (start, end) => this.open(this.rows, { from: start, to: end }));
+  /** A stretch that begins with a label: a row, or a label that is not understood. */
+  private labelled(from: number, to: number): boolean {
+    const label = labelAt(this.text.slice(from, to), 0);
+    if (label === 'unclear') this.unclearLabel(from, to);
+    else if (label) this.openRow(from, to, label);
+    return label !== null;
+  }
+
+  private openRow(from: number, to: number, { header, length }: Label) {
+    this.open(this.rows, { from, to, header, bodyFrom: Math.min(to, from + length) });
+  }
+
+  /** The label is marked, not what follows it. */
+  private unclearLabel(from: number, to: number) {
+    const text = this.text.slice(from, to);
+    const blank = text.length - text.trimStart().length;
+    const label = /^[^:=]{1,40}?(?:[:=]|(?=[.,]? [kp*[(]?\d*$)|$)/.exec(text.trimStart().slice(0, 41));
+    const end = from + blank + Math.max(1, label?.[0].trimEnd().length ?? Math.min(20, text.trim().length));
+    this.problems.push({ code: 'header-not-understood', text: text.trim().slice(0, 40), at: this.lines.span(from + blank, Math.min(to, end)) }); // prettier-ignore
+    this.grow = null;
+  }
 
   /** A piece of a line that is no row: an entry, or else loose, so that none of it is lost. */
   private entryOrLoose(from: number, to: number) {
@@ -180,14 +238,13 @@ class Scanner {
     this.open(this.legend, { from, to, name, bodyFrom: from + entry[0].length, defines });
   }
 
-  private repeated(from: number, to: number, piece: string) {
-    const found = REPEAT_ROWS.exec(piece);
-    if (found)
-      this.repeats.push({
-        first: Number(found[1]),
-        last: Number(found[2]),
-        at: this.lines.span(from, from + piece.trimEnd().length),
-      });
+  private ordered(from: number, to: number) {
+    const piece = this.text.slice(from, to);
+    const sentence = /^[^.]*(?:\.(?! |$)[^.]*)*/.exec(piece)?.[0] ?? piece;
+    const at = this.lines.span(from, from + piece.trimEnd().length);
+    const order = readOrder(new Cursor(sentence.trim()));
+    if (order) this.orders.push({ ...order, at, after: this.rows.length });
+    else this.problems.push({ code: 'order-not-understood', text: piece.trim().slice(0, 60), at });
     this.loose.push({ from, to, holdsStitches: false });
     this.grow = null;
   }
@@ -219,16 +276,19 @@ class Scanner {
       return;
     }
     if (this.passedOver.has(line.trim())) return this.remark(from, to, false, line);
-    if (headerAt(line, indent)) return this.row(from, to);
-    if (REPEATED.test(line)) return this.repeated(from, to, line);
-    if (this.entry(line)) return this.cut(from, to, (start, end) => this.entryOrLoose(start, end));
+    const label = labelAt(line, indent) ?? bareLabel(line, indent);
+    if (label === 'unclear') return this.unclearLabel(from, to);
+    if (label)
+      return this.cut(from, to, (start, end) =>
+        this.openRow(start, end, { ...label, length: indent + label.length }),
+      );
+    if (orderAt(line.trimStart())) return this.cut(from, to, (start, end) => this.ordered(start, end));
+    const entry = UNNUMBERED.test(line.slice(0, 60)) ? null : this.entry(line);
+    if (entry) return this.cut(from, to, (start, end) => this.entryOrLoose(start, end));
+    if (mistyped(line) || UNNUMBERED.test(line.slice(0, 60))) return this.unclearLabel(from, to);
     BEGINS_ROW.lastIndex = indent;
     const holds = holdsStitchWord(line);
-    if (BEGINS_ROW.test(line) && holds) {
-      this.problems.push({ code: 'header-not-understood', text: line.trim().slice(0, 40), at: this.lines.span(from, to) }); // prettier-ignore
-      this.grow = null;
-      return;
-    }
+    if (BEGINS_ROW.test(line) && holds) return this.unclearLabel(from, to);
     if (this.grow && !(!holds && (this.ended || this.breaksOff(line)))) return this.goesOn(from, to);
     this.remark(from, to, holds, line);
   }
@@ -273,9 +333,9 @@ export function scan(
     scanner.line(from, raw.replace(/\r$/, ''));
     from += raw.length + 1;
   }
-  const { rows, legend, loose, repeats, multiple, width, rowCount, saysRound } = scanner;
+  const { rows, legend, loose, orders, multiple, width, rowCount, saysRound } = scanner;
   return {
-    text, lines, sizes, rows, legend, loose, repeats, multiple, width, rowCount, saysRound,
+    text, lines, sizes, rows, legend, loose, orders, multiple, width, rowCount, saysRound,
     problems: [...problems, ...scanner.problems],
   }; // prettier-ignore
 }

@@ -9,6 +9,7 @@ const SAME_LENGTH: readonly (readonly [RegExp, string])[] = [
   [/[\u2018\u2019\u00b4]/g, "'"],
   [/[\u201c\u201d]/g, '"'],
   [/[\u2028\u2029\u0085]/g, '\n'],
+  [/\ufeff/g, ' '],
 ];
 
 /** Replaces odd characters by plain ones of the same length, so that every offset stays true. */
@@ -109,7 +110,7 @@ export class Cursor {
   }
 
   /** Offset in the pasted text of a place in the condensed one. */
-  private origin = (at: number) => this.offsets[Math.min(at, this.text.length)] as number;
+  readonly origin = (at: number) => this.offsets[Math.min(at, this.text.length)] as number;
 
   span(from: number, to = this.at): TextSpan {
     const last = to > from ? this.origin(to - 1) + 1 : this.origin(from);

@@ -1,0 +1,60 @@
+/** Orders about whole rows: "Rep rows 3-10", "Rep last 2 rows once more", "Rows 3 and 4 form the pattern". */
+import { COUNT, countOf } from './numbers';
+import type { TextSpan } from './problems';
+import type { Cursor } from './text';
+
+export type RowOrder = {
+  /** Which rows: by number, the last few before the order, or all from a number on. */
+  readonly rows:
+    | { readonly kind: 'range'; readonly first: number; readonly last: number }
+    | { readonly kind: 'last'; readonly count: number }
+    | { readonly kind: 'from'; readonly first: number };
+  /** How often after they were worked once; two numbers where the words leave it open; null: as long as wanted. */
+  readonly times: readonly number[] | null;
+  readonly at: TextSpan;
+};
+
+const UNITS = '(?:rows?|rounds?|rnds?|rds?)';
+const REPEAT = '(?:then,? |and |now |next,? )*(?:rep(?:eat)?|work|cont(?:inue)?(?: (?:to )?(?:rep(?:eat(?:ing)?)?|work(?:ing)?))?)';
+const AND = ' ?(?:-|to|thru|through|and|&|,|\\+) ?';
+const ORDERED = new RegExp(`${REPEAT}(?: the)?(?: pattern| patt)? (?:the )?(?:last|previous) ${COUNT}? ?${UNITS}|${REPEAT}(?: in)?(?: the)?(?: pattern| patt)?(?: from)? (?:the )?${UNITS} ?\\d|${REPEAT} ${COUNT} ${UNITS}`); // prettier-ignore
+const RANGE = new RegExp(`${REPEAT}(?: in)?(?: the)?(?: pattern| patt)? (?:the )?${UNITS} (\\d{1,6})(?:${AND}(\\d{1,6}))?(?![\\d/])`);
+const LAST = new RegExp(`${REPEAT}(?: the)?(?: pattern| patt)? (?:the )?(?:last|previous) (?:${COUNT} )?${UNITS}`);
+const FROM = new RegExp(`${REPEAT}(?: the)?(?: pattern| patt)? from (?:the )?${UNITS} (\\d{1,6})(?! ?(?:-|to|through))`);
+const FORM = new RegExp(`(?:the(?:se)? )?${UNITS} (\\d{1,6})${AND}(\\d{1,6}) (?:form|forms|make|makes|are|set|sets|establish(?:es)?)(?: up)? (?:the )?(?:pattern|patt|repeat|rep)`); // prettier-ignore
+const HOW_OFTEN = new RegExp(`,? ?(?:(once|twice|thrice)|(?:x ?)?${COUNT}(?: ?x| times)?)( more)?( ?times?)?( (?:in all|altogether|in total))?(?![a-z0-9])`); // prettier-ignore
+/** What may follow when no number of times is given. */
+const AS_LONG = /[ ,;.]*(?:$|(?:for|until|till|to|throughout|as|ending|end|finishing|and|,|\(|in|these|so|till)(?![a-z]))/;
+
+const timesOf = (found: RegExpExecArray): readonly number[] => {
+  const count = countOf((found[1] ?? found[2]) as string);
+  if (found[3]) return [count];
+  return found[5] || count === 1 ? [Math.max(0, found[5] ? count - 1 : count)] : [count, count - 1];
+};
+
+/** Whether an order about rows may begin here. */
+export const beginsOrder = (cursor: Cursor): boolean =>
+  cursor.peek(ORDERED) !== null || cursor.peek(FORM) !== null;
+
+type Read = Pick<RowOrder, 'rows' | 'times'>;
+
+function rowsHere(cursor: Cursor): RowOrder['rows'] | null {
+  const form = cursor.take(FORM) ?? cursor.take(RANGE);
+  if (form) {
+    const first = Number(form[1]);
+    return { kind: 'range', first, last: form[2] === undefined ? first : Number(form[2]) };
+  }
+  const last = cursor.take(LAST);
+  if (last) return { kind: 'last', count: last[1] === undefined ? 1 : countOf(last[1]) };
+  const from = cursor.take(FROM);
+  return from && { kind: 'from', first: Number(from[1]) };
+}
+
+/** Reads an order to the end of its sentence. Null: it begins like one, and is not understood. */
+export function readOrder(cursor: Cursor): Read | null {
+  const rows = rowsHere(cursor);
+  if (!rows) return null;
+  const often = cursor.take(HOW_OFTEN);
+  if (often) return cursor.peek(/[ ,;.)]*$|[ ,]*(?:\(|until|ending|end|for)/) ? { rows, times: timesOf(often) } : null;
+  return cursor.peek(AS_LONG) ? { rows, times: null } : null;
+}
