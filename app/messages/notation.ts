@@ -48,6 +48,8 @@ function words(p: Problem): string {
       return `“${p.word}” could be ${p.names.map((name) => `“${name}”`).join(' or ')}, which differ only in capitals. Write one of them exactly.`;
     case 'crossing-not-understood':
       return `“${p.text}” begins like a crossing, but not all of it is clear. Write “slip next 2 sts to cable needle and hold at back, k2, then k2 from cable needle”.`;
+    case 'held-differs':
+      return `This puts ${sts(p.held)} on the needle that waits, but works ${sts(p.worked)} from it. Correct one of the two.`;
     case 'odd-character':
       return `The text holds a character that is no letter (code ${p.code16}). Take it out, or paste the text anew.`;
     case 'markup':

@@ -7,7 +7,7 @@ import { explainedCell, glossOf } from './glossary';
 import { LegendNames, type LegendName } from './legend-names';
 import type { NotationProblem, Option, TextSpan } from './problems';
 import { holdsStitchWord, type LegendStatement, type Scanned } from './scan';
-import { beginsSpelled, readSpelled, readTwist, type Spelled } from './spelled';
+import { beginsSpelled, readSpelled, readTwist, type HeldDiffers, type Spelled } from './spelled';
 import type { Meaning } from './syntax';
 import { Cursor } from './text';
 import { PLAIN_CONTEXT } from './words';
@@ -18,6 +18,8 @@ export type LegendEntry = {
   readonly meaning: Meaning | null;
   /** Ways in which the entry can be read, where it leaves something open. */
   readonly options: readonly Option[];
+  /** It holds so many stitches and works others. */
+  readonly differs?: HeldDiffers;
   /** An abbreviation that says nothing new. */
   readonly idle: boolean;
   /** Written with an equals sign, or with a name like an abbreviation: surely an entry, not a remark. */
@@ -39,7 +41,11 @@ const seen = (spelled: Spelled, depth: Spelled['depths'][number]): Cell => {
   return crossingOfWords({ ...words, ...(centre && { centre }) }, { side: 'RS', direction: 'rightToLeft' });
 };
 
-type Reading = { readonly meaning: Meaning | null; readonly options: readonly Option[] };
+type Reading = {
+  readonly meaning: Meaning | null;
+  readonly options: readonly Option[];
+  readonly differs?: HeldDiffers;
+};
 const NOTHING: Reading = { meaning: null, options: [] };
 
 /** A crossing in full, from its first word to the end of the entry; a closing remark in brackets is passed over. */
@@ -47,6 +53,7 @@ function spelledOut(body: string): Reading {
   const cursor = new Cursor(body);
   if (beginsSpelled(cursor)) {
     const spelled = readSpelled(cursor);
+    if (spelled && !('words' in spelled)) return { ...NOTHING, differs: spelled };
     if (!spelled || !endsHere(cursor.text.slice(cursor.at))) return NOTHING;
     if (spelled.depths.length < 2) return { meaning: { kind: 'words', words: spelled.words }, options: [] };
     const cells = spelled.depths.map((depth) => seen(spelled, depth));
@@ -79,6 +86,7 @@ function define(body: string): Reading {
   const whole = spelledOut(body);
   if (whole.meaning || whole.options.length > 0) return whole;
   const begins = BEGINS.exec(body)?.index ?? 0;
+  if (whole.differs) return whole;
   if (begins > 0) return spelledOut(body.slice(begins));
   return BEGINS.test(body) ? NOTHING : alias(body);
 }

@@ -33,6 +33,8 @@ export type Problem =
   | { readonly code: 'ambiguous-name'; readonly word: string; readonly options: readonly Option[] }
   | { readonly code: 'name-clash'; readonly word: string; readonly names: readonly string[] }
   | { readonly code: 'crossing-not-understood'; readonly text: string }
+  /** A crossing that holds so many stitches and works others from the needle. */
+  | { readonly code: 'held-differs'; readonly held: number; readonly worked: number }
   | { readonly code: 'flat-or-round' }
   | { readonly code: 'choose-size'; readonly sizes: number }
   | { readonly code: 'sizes-differ'; readonly sizes: number; readonly here: number }

@@ -65,7 +65,8 @@ type Read = {
 function unclearNames(legend: ReadLegend, unclear: ReadonlySet<string>): NotationProblem[] {
   return legend.entries.flatMap((entry): NotationProblem[] => {
     if (!unclear.has(entry.name) || entry.meaning) return [];
-    const { name, at, options } = entry;
+    const { name, at, options, differs } = entry;
+    if (differs) return [{ code: 'held-differs', ...differs, at }];
     return [
       options.length > 0
         ? { code: 'ambiguous-name', word: name, options, at }

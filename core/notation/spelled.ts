@@ -10,6 +10,8 @@ import type { Cursor } from './text';
 
 /** `depths`: how the centre may lie, where the words leave it open. */
 export type Spelled = { readonly words: CrossingWords; readonly depths: readonly Depth[] };
+/** As many stitches must come from a needle as were put on it. */
+export type HeldDiffers = { readonly held: number; readonly worked: number };
 
 const NEEDLE =
   '(?:(?:a|an|the|one|first|1st|second|2nd|another|extra|spare|same) )*(?:cable[- ]?needle|cab(?:le)? n(?:dl)?|c\\.? ?n\\.?(?![a-z])|dpn|double[- ]pointed needle|(?:spare|extra|holding) needle|needle ?holder|stitch ?holder|(?:cable )?pin|holder)';
@@ -40,6 +42,8 @@ const MOST = 60;
 
 type Reading = {
   readonly stitches: Stitch[];
+  /** Where a counted run begins: what comes from a needle begins at one of these. */
+  readonly starts: number[];
   centre: { readonly stitches: readonly Stitch[]; readonly depths: readonly Depth[] } | null;
   held: readonly Stitch[] | null;
 };
@@ -87,7 +91,8 @@ function bracketed(found: RegExpExecArray): Stitch[] {
 }
 
 class SpelledReader {
-  private readonly reading: Reading = { stitches: [], centre: null, held: null };
+  private readonly reading: Reading = { stitches: [], starts: [], centre: null, held: null };
+  differs: HeldDiffers | null = null;
   private second: { readonly count: number; readonly depths: readonly Depth[] } | null = null;
   private handedBack: { readonly count: number; readonly depth: Depth } | null = null;
 
@@ -112,8 +117,19 @@ class SpelledReader {
 
   /** The last `count` stitches read so far came from a needle. */
   private drop(count: number): Stitch[] | null {
-    const { stitches } = this.reading;
-    return stitches.length >= count ? stitches.splice(stitches.length - count, count) : null;
+    const { stitches, starts } = this.reading;
+    const from = stitches.length - count;
+    if (count > 0 && starts.includes(from)) {
+      while ((starts[starts.length - 1] ?? -1) >= from) starts.pop();
+      return stitches.splice(from, count);
+    }
+    this.differs = { held: count, worked: stitches.length - (starts[starts.length - 1] ?? 0) };
+    return null;
+  }
+
+  private work(stitches: readonly Stitch[]) {
+    this.reading.starts.push(this.reading.stitches.length);
+    this.reading.stitches.push(...stitches);
   }
 
   private fromNeedle(needle: string): boolean {
@@ -139,7 +155,7 @@ class SpelledReader {
       cursor.take(GAP);
       const stitches = stitchesOf(cursor);
       if (!stitches) return false;
-      reading.stitches.push(...stitches);
+      this.work(stitches);
       cursor.take(FROM_LEFT);
     }
     const centre = this.drop(count);
@@ -157,12 +173,12 @@ class SpelledReader {
       this.second && !reading.centre ? this.second.count : this.count - (this.handedBack?.count ?? 0);
     if (held && (said ?? rest) === rest) {
       cursor.take(HELD);
-      reading.stitches.push(...Array<Stitch>(rest).fill(faceOf(held[1] as string)));
+      this.work(Array<Stitch>(rest).fill(faceOf(held[1] as string)));
     } else {
       const bracket = cursor.take(BRACKET);
       const stitches = bracket ? bracketed(bracket) : stitchesOf(cursor);
       if (!stitches || stitches.length + reading.stitches.length > MOST) return false;
-      reading.stitches.push(...stitches);
+      this.work(stitches);
     }
     cursor.take(FROM_LEFT);
     const from = cursor.take(FROM);
@@ -192,14 +208,15 @@ export const beginsSpelled = (cursor: Cursor) =>
   cursor.peek(SLIP) !== null || cursor.peek(SLIP_ASIDE) !== null;
 
 /** Reads a spelled crossing; null (and the cursor anywhere) if it is not understood. */
-export function readSpelled(cursor: Cursor): Spelled | null {
+export function readSpelled(cursor: Cursor): Spelled | HeldDiffers | null {
   const aside = cursor.take(SLIP_ASIDE);
   const slip = aside ?? cursor.take(SLIP);
   const hold = aside ? aside[2] : slip && cursor.take(HOLD)?.[1];
   if (!slip || !hold || !/^(front|back|rear|behind)$/i.test(hold)) return null;
   const count = slip[1] ? countOf(slip[1]) : 1;
   if (count < 1 || count > MOST) return null;
-  return new SpelledReader(cursor, count, holdOf(hold)).read();
+  const reader = new SpelledReader(cursor, count, holdOf(hold));
+  return reader.read() ?? reader.differs;
 }
 
 const LOOP =

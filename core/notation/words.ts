@@ -116,8 +116,12 @@ export class WordReader {
     const from = cursor.at;
     if (beginsSpelled(cursor)) {
       const spelled = readSpelled(cursor);
-      if (spelled) return this.withCentre(spelled, from);
+      if (spelled && 'words' in spelled) return this.withCentre(spelled, from);
       cursor.take(/[^.*[\]]*/);
+      if (spelled) {
+        this.fail({ code: 'held-differs', ...spelled }, from);
+        return 'failed';
+      }
       this.fail(
         { code: 'crossing-not-understood', text: cursor.text.slice(from, cursor.at).slice(0, 60) },
         from,

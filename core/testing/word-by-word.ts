@@ -134,14 +134,15 @@ class Words {
     );
     if (!m) return null;
     const held = Number(m[1] ?? 1);
-    const done: How[] = [];
+    const runs: How[][] = [];
     for (;;) {
       this.take('[, ]*(?:then )?');
-      done.push(...(this.stitches() ?? giveUp()));
+      runs.push(this.stitches() ?? giveUp());
       if (!this.take('[, ]*from (?:the )?@')) continue;
-      if (done.length <= held) giveUp();
-      const last = done.splice(done.length - held);
-      return { do: 'cross', front: m[2] === 'front', held: last, then: done };
+      const waiting: How[] = [];
+      while (waiting.length < held) waiting.unshift(...(runs.pop() ?? giveUp()));
+      if (waiting.length > held || runs.length === 0) giveUp();
+      return { do: 'cross', front: m[2] === 'front', held: waiting, then: runs.flat() };
     }
   }
 
