@@ -147,6 +147,14 @@ function doubtText(d: Doubt): string {
       return `The text says ${d.stated} rows, but ${d.rows} repeat.`;
     case 'odd-rows':
       return `${d.rows} rows are an odd number: worked flat, the second time round would begin on the other side.`;
+    case 'every-of-one':
+      return 'This speaks of all such rows, but it is the only one. Is a row missing?';
+    case 'lone-row':
+      return d.kind === 'ends'
+        ? `This row has ${sts(d.own)} outside its repeat, the others ${d.others} at most. Is a count wrong?`
+        : d.kind === 'repeat'
+          ? `This row repeats over ${sts(d.own)}, all the others over ${d.others} at most. Is a count wrong?`
+          : `This row repeats a single stitch, where others repeat ${d.others}. Is something missing?`;
     case 'legend-unused':
       return `“${d.name}” is explained, but no row uses it.`;
     default:

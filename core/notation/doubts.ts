@@ -1,6 +1,7 @@
 /** What a text states of itself (multiple, width, stitch counts, rows) against what its rows come to. */
 import { countFor, givesForm, sameForm, type LinearForm, type Row } from '../chart/row';
 import type { LegendEntry } from './legend';
+import type { LoneRow } from './lone-rows';
 import type { NotationDoubt } from './problems';
 import type { WrittenRow } from './rows';
 import type { Scanned } from './scan';
@@ -67,7 +68,16 @@ export type Stating = {
   readonly repeatRows: number;
   readonly turned: boolean;
   readonly unused: readonly LegendEntry[];
+  readonly lone: readonly LoneRow[];
 };
+
+/** "Row 2 and all WS rows", where row 2 is the only one. */
+function everyOfOne(written: readonly WrittenRow[]): NotationDoubt[] {
+  return written.flatMap((row): NotationDoubt[] => {
+    const alike = written.filter(({ at }) => at.from === row.at.from);
+    return row.every && alike.length === 1 ? [{ code: 'every-of-one', at: row.at, row: row.label }] : [];
+  });
+}
 
 export function doubtsOf({
   scanned,
@@ -77,11 +87,17 @@ export function doubtsOf({
   repeatRows,
   turned,
   unused,
+  lone,
 }: Stating): NotationDoubt[] {
   const legend = unused.map(({ name, at }): NotationDoubt => ({ code: 'legend-unused', name, at }));
   return [
     ...statedOfWhole(scanned, form, repeatRows),
     ...statedOfRows(written, rows),
+    ...everyOfOne(written),
+    ...lone.map(({ index, kind, own, others }): NotationDoubt => {
+      const { at, label: row } = written[index] as WrittenRow;
+      return { code: 'lone-row', kind, own, others, at, row };
+    }),
     ...(turned ? oddRows(written, repeatRows) : []),
     ...legend,
   ];

@@ -102,5 +102,14 @@ export type Doubt =
   | { readonly code: 'stated-count-wrong'; readonly stated: number; readonly form: LinearForm }
   | { readonly code: 'stated-rows-wrong'; readonly stated: number; readonly rows: number }
   | { readonly code: 'odd-rows'; readonly rows: number }
+  /** "All WS rows", and there is one. */
+  | { readonly code: 'every-of-one' }
+  /** A row that all others bend to: see lone-rows.ts. Stitches of its repeat or ends, and of the others'. */
+  | {
+      readonly code: 'lone-row';
+      readonly kind: 'repeat' | 'ends' | 'single';
+      readonly own: number;
+      readonly others: number;
+    }
   | { readonly code: 'legend-unused'; readonly name: string };
 export type NotationDoubt = Doubt & { readonly at: TextSpan; readonly row?: RowLabel };

@@ -12,11 +12,13 @@ import { doubtsOf, reaches } from './doubts';
 import { fitRows, type Fitted } from './fit';
 import { LegendNames } from './legend-names';
 import { readLegend, readsAsRow, type LegendEntry, type ReadLegend } from './legend';
-import { isPresented } from './parts';
+import { loneRows } from './lone-rows';
+import { isPresented, type Parts } from './parts';
 import { bare, wordsOf, type RowWords } from './placed-row';
 import type { NotationDoubt, NotationProblem, TextSpan } from './problems';
 import { writtenRows, type WrittenRow, type WrittenRows } from './rows';
 import { holdsStitchWord, scan, type Scanned } from './scan';
+import type { Item } from './syntax';
 
 /**
  * How rows are worked where the text does not say: unturned rows all face the RS and run to and fro. A text that speaks
@@ -231,11 +233,19 @@ export function readRows(
       repeatRows: chart.rows.length,
       turned: !written.inTheRound && (written.turned || !context.unturned),
       unused: unusedEntries(legend, used),
+      lone: loneRows(
+        fittings.map(({ ways }, i) => ways[fitted.ways[i] ?? 0] as Parts),
+        all.map(({ body }) => body.items.some(isStarred)),
+      ),
     }),
     castOn,
     inTheRound: written.inTheRound,
   });
 }
+
+/** A repeat written as one, not "knit to end", whose only stitch has the words of the whole. */
+const isStarred = (item: Item) =>
+  item.kind === 'repeat' && item.items.some(({ span }) => span.from !== item.span.from);
 
 const MOST_PROBLEMS = 400;
 const inOrder = (problems: readonly NotationProblem[]) =>

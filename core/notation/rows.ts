@@ -17,6 +17,8 @@ export type WrittenRow = {
   readonly body: Exclude<Body, { kind: 'copy' }>;
   readonly side: Side;
   readonly at: TextSpan;
+  /** It stands under "every" or "all" rows of a kind. */
+  readonly every: boolean;
 };
 export type WrittenRows = {
   readonly inTheRound: boolean;
@@ -173,7 +175,8 @@ class Assembly {
         this.fail({ code: 'side-contradicts', stated, expected: side }, parsed.at, label);
       const number = rowNumberOf(label, this.setUps.length);
       const body = this.resolve(parsed, number, sideOf, new Set([number]));
-      return body ? [{ label, number: worked, body, side, at: parsed.at }] : [];
+      const every = parsed.header.every !== null;
+      return body ? [{ label, number: worked, body, side, at: parsed.at, every }] : [];
     };
     const setUp = this.setUps.flatMap((parsed, i) => {
       const label = { kind: 'setUp', number: i + 1 } as const;
