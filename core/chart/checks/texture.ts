@@ -120,5 +120,5 @@ export function againDoubts(woven: Woven): ChartDoubt[] {
       else again.push({ code: 'crossed-again', at: place });
     }
   });
-  return again.length < kept ? again : [];
+  return again.length <= kept ? again : [];
 }
