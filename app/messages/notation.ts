@@ -96,6 +96,8 @@ function words(p: Problem): string {
       return `This works row ${p.patternRow} of “${p.name}”, but row ${p.expected} comes next. Correct the number.`;
     case 'panels-differ':
       return `The charts of this row lie otherwise than in row 1 (${sts(p.stitches)} here, ${p.before} there, at the same place). Keep every chart over its own stitches.`;
+    case 'repeat-from-where':
+      return 'What is repeated to the end? Put a * where the repeat begins: “p2, *C4B; rep from * to end”.';
     case 'two-repeats':
       return 'A row can repeat only once. Write the inner one with brackets and a count.';
     case 'over-differs':

@@ -1,19 +1,24 @@
 /** Reads the body of one row; problems are gathered, and reading goes on after each. */
 import { countOf, timesOf } from './numbers';
+import { lastOf, widthOfItems } from './item-width';
 import { leftAfter, TO } from './plain-words';
 import {
+  ALL_AROUND,
   ASIDE,
   COPY,
   COUNT_NOTE,
   ENDING,
+  EXPLAINED,
   GAP,
   IDLE,
   IN_ALL,
   MARKER,
   MORE_TIMES,
+  REMARK,
   REP_BETWEEN,
   REP_FROM,
   REP_HERE,
+  REP_THESE,
   STARS,
   START_AFTER,
   TIMES_AFTER,
@@ -24,6 +29,7 @@ import type { Cursor } from './text';
 import { WordReader, type BodyContext } from './words';
 
 const MOST_DEEP = 20;
+const isUnbounded = ({ kind }: Item) => kind === 'repeat' || kind === 'presented';
 const CLOSING = { '[': ']', '(': ')', '{': '}' } as const;
 
 export class BodyReader {
@@ -59,10 +65,12 @@ export class BodyReader {
     const to = this.cursor.at;
     if (!this.cursor.done) this.words.unknown();
     const first = countOf((found[1] ?? found[3]) as string);
+    const often = found.slice(4).some((group) => group !== undefined);
     return {
       kind: 'copy',
       first,
       last: found[2] === undefined ? first : Number(found[2]),
+      times: often ? timesOf(found, 4) : 1,
       span: this.cursor.span(from, to),
     };
   }
@@ -87,16 +95,57 @@ export class BodyReader {
       if (until === '*' && (cursor.peek(/\*/) || cursor.peek(REP_HERE))) return items;
       if (until !== '*' && until !== null && cursor.text[cursor.at] === until) return items;
       const before = cursor.at;
+      if (depth === 0 && until === null && this.overAndOver(items)) continue;
       const item = this.item(depth);
       if (item) items.push(this.repeated(item, before));
       else if (cursor.at === before) cursor.at += 1;
     }
   }
 
+  /** "p2, k4 all the way around", "repeat these 6 stitches", "C4B, C4F to end": what was said is the repeat. */
+  private overAndOver(items: Item[]): boolean {
+    const { cursor } = this;
+    if (items.length === 0 || items.some(isUnbounded)) return false;
+    const from = cursor.at;
+    const start = items[0]?.span as TextSpan;
+    const repeat = (inside: Item[], toLast: number | null): Item => {
+      const end = cursor.span(from);
+      const first = inside[0]?.span ?? start;
+      return {
+        kind: 'repeat',
+        items: inside,
+        toLast,
+        span: { ...first, length: end.from + end.length - first.from },
+      };
+    };
+    if (cursor.take(ALL_AROUND)) {
+      items.splice(0, items.length, repeat([...items], 0));
+      return true;
+    }
+    const these = cursor.take(REP_THESE);
+    if (these) {
+      const wanted = countOf(these[1] as string);
+      const to = cursor.take(TO);
+      const at = lastOf(items, wanted);
+      if (at < 0) this.fail({ code: 'over-differs', stated: wanted, taken: widthOfItems(items) }, from);
+      else items.push(repeat(items.splice(at), to ? leftAfter(to) : null));
+      return true;
+    }
+    const to = cursor.peek(TO);
+    if (!to) return false;
+    cursor.take(TO);
+    if (items.every(({ kind }) => kind === 'named')) items.push(repeat(items.splice(0), leftAfter(to)));
+    else this.fail({ code: 'repeat-from-where' }, from);
+    return true;
+  }
+
   /** "C4B twice", "k2tog 3 times": a count after a single word; after plain stitches it may be meant for more. */
   private repeated(item: Item, from: number): Item {
     if (item.kind === 'group' || item.kind === 'repeat' || item.kind === 'presented') return item;
-    if (item.kind === 'named') this.words.over(item.meaning, from);
+    if (item.kind === 'named') {
+      this.words.over(item.meaning, from);
+      this.cursor.take(EXPLAINED);
+    }
     const plain = item.kind === 'slip' || (item.kind === 'cell' && item.cell.kind === 'stitch');
     const times = plain ? null : this.cursor.take(TIMES_AFTER);
     if (!times) return item;
@@ -112,7 +161,7 @@ export class BodyReader {
       this.note = { count: Number(counted[1] ?? counted[2]), span: cursor.span(from) };
       return null;
     }
-    if (cursor.take(ASIDE) || cursor.take(IDLE) || cursor.take(MARKER)) return null;
+    if (cursor.take(ASIDE) || cursor.take(IDLE) || cursor.take(MARKER) || this.remark()) return null;
     if (cursor.take(STARS)) return this.star(depth, from);
     const open = cursor.take(/[[({]/);
     if (open) return this.group(depth, from, open[0] as '[' | '(' | '{');
@@ -126,6 +175,13 @@ export class BodyReader {
       return null;
     }
     return this.words.word();
+  }
+
+  /** Words in brackets that are no name and work nothing. */
+  private remark(): boolean {
+    const found = this.cursor.peek(REMARK);
+    if (!found || this.words.isName(this.cursor.at + 1, this.cursor.at + found[0].length - 1)) return false;
+    return this.cursor.take(REMARK) !== null;
   }
 
   private star(depth: number, from: number): Item | null {
@@ -162,7 +218,9 @@ export class BodyReader {
       cursor.take(ENDING);
       return group(counts);
     }
-    if (cursor.take(ENDING) || (star && rep)) {
+    const [only] = items;
+    if (!star && !rep && items.length === 1 && only?.kind === 'named') return only;
+    if (cursor.take(ENDING) || star) {
       if (!cursor.peek(/[ ,;.]*last/))
         return { kind: 'repeat', items, toLast: null, span: cursor.span(from) };
     }

@@ -16,10 +16,12 @@ export type Unturned = { readonly firstDirection: Direction } | undefined;
 const MOST_STITCHES = 300_000;
 
 function facingOf(written: WrittenRow, inTheRound: boolean, unturned: Unturned): Facing {
-  if (inTheRound || !unturned) return { side: written.side, faced: 'rightToLeft' };
   const odd = Math.abs(written.number) % 2 === 1;
+  const garter = odd ? 'knit' : 'purl';
+  if (inTheRound) return { side: written.side, faced: 'rightToLeft', garter };
+  if (!unturned) return { side: written.side, faced: 'rightToLeft' };
   const first = unturned.firstDirection;
-  return { side: 'RS', faced: odd ? first : oppositeDirection(first) };
+  return { side: 'RS', faced: odd ? first : oppositeDirection(first), garter };
 }
 
 const size = ({ before, repeat, after }: Parts) =>

@@ -87,7 +87,7 @@ function fraction(counts: readonly number[], lean: Lean, purl: boolean, twist: b
 
 type Reader = (found: RegExpExecArray) => NameReading;
 const LETTERS = '(rpc|lpc|rcp|lcp|prc|plc|rc|lc|cr|cl|rpt|lpt|rt|lt)';
-const LONG = '(?:(purl) )?(right|left)[ -]?(?:(purl)[ -]?)?(cross|cable|twist)(?:ed|ing)?';
+const LONG = '(?:(purl) )?(right|left|front|back)[ -]?(?:(purl)[ -]?)?(cross|cable|twist)(?:ed|ing)?';
 const LONG_BACKWARDS = '(?:(purl) )?(cross|cable|twist) (?:to )?(?:the )?(right|left)(?: (purl))?';
 
 function lettered(counts: readonly number[], letters: string): NameReading {
@@ -125,7 +125,7 @@ const TABLE: readonly (readonly [RegExp, Reader])[] = [
     (m) => worded(counts(m, 2, 3), m[4] as string, false, 'cross'),
   ],
   [
-    new RegExp(`(c)[ -]?(\\d{1,4})[ -]?${DIRECTION}(p)?${END}`),
+    new RegExp(`(c)[ .-]?(\\d{1,4})[ .-]?${DIRECTION}(p)?${END}`),
     (m) => total('c', Number(m[2]), m[3] as string, m[4] !== undefined),
   ],
   [
@@ -164,7 +164,7 @@ const TABLE: readonly (readonly [RegExp, Reader])[] = [
   ],
   [new RegExp(`(rpc|lpc|rc|lc)${END}`), (m) => unsized(m[1] as string, /p/i.test(m[1] as string), 'cross')],
   [
-    new RegExp(`(?:make (?:1|one)|m1)${END}`),
+    new RegExp(`(?:make (?:1|one)|m1)(?! (?:right|left))${END}`),
     () => ({ kind: 'ask', options: ['m1l', 'm1r'].map((word) => ({ name: word.toUpperCase(), cell: FIXED[word] as Cell })) }), // prettier-ignore
   ],
 ];

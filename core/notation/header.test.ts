@@ -67,10 +67,7 @@ describe('headers', () => {
     'Rows 2 4 and 6: k2',
   ])('%j begins like one and is unclear', (text) => expect(read(text)).toBe('unclear'));
 
-  it.each([
-    'Row 3 is the crossing row',
-    'Rows form the pattern',
-    'k2, p2',
-    '',
-  ])('%j is none', (text) => expect(read(text)).toBeNull());
+  it.each(['Row 3 is the crossing row', 'Rows form the pattern', 'k2, p2', ''])('%j is none', (text) =>
+    expect(read(text)).toBeNull(),
+  );
 });

@@ -27,11 +27,12 @@ const EVERY = `(?:all|every)(?: the)?(?: (?:other|following|foll|alternate|alt|r
 const BULLET = /(?:[-*+>#\u2022\u25cf\u25e6\u00b7]+ *(?=[a-z0-9]))?/;
 
 /** A label that has lost its number. */
-export const UNNUMBERED = /^[^a-z0-9]{0,8}(?:rows?|rw|rounds?|rnds?|rds?)(?: *[:=]| +-| *\[| *\((?=[kp\d])| *$)/i;
+export const UNNUMBERED =
+  /^[^a-z0-9]{0,8}(?:rows?|rw|rounds?|rnds?|rds?)(?: *[:=]| +-| *\[| *\((?=[kp\d])| *$)/i;
 
 /** Text that may begin a row wherever it stands: at the beginning of a line or of a sentence. */
 export const BEGINS_ROW = new RegExp(
-  `(?:${SET_UP} ${UNIT}|${UNIT} ?(?:\\d|no|#|[([]? ?${SIDE_WORDS}|${COUNT}(?![a-z0-9]))|r\\d{1,4} ?(?:[([:]|-)` +
+  `(?:${SET_UP} ${UNIT}|${UNIT} ?(?:\\d|no\\.? ?\\d|number \\d|nr|#|[([]? ?${SIDE_WORDS}|${COUNT}(?![a-z0-9]))|r\\d{1,4} ?(?:[([:]|-)` +
     `|${ORDINAL}(?: row|,| and| &|-|(?: ?[([]? ?${SIDE_WORDS}[)\\]]?)? (?:row|round|rnd))` +
     `|${EVERY} (?:row|round|rnd)s?|${SIDE_WORDS} (?:row|round|rnd)s? ?[\\d:(]|(?:even|odd)(?:-numbered)? (?:row|round|rnd)s?)`,
   'iy',
@@ -39,13 +40,15 @@ export const BEGINS_ROW = new RegExp(
 
 /** What a row's words may begin with, where no mark stands between it and its label. */
 const STITCH = `(?:[*[({] ?)*(?:[kpct] ?\\d|\\d{1,3} ?[kp](?![a-z])|(?:knit|purl|k|p|ssk|yo)(?![a-z])|k\\d?tog|(?:sl|slip) ?[\\d(]?|\\d{1,2}/\\d{1,2} ?[rl])`;
-const COPY = '(?:(?:work |knit )?(?:the )?(?:same )?(?:as|like)(?: for)? |rep(?:eat)? )(?:the )?(?:row|round|rnd|rd)';
+const COPY =
+  '(?:(?:work |knit )?(?:the )?(?:same )?(?:as|like)(?: for)? |rep(?:eat)? )(?:the )?(?:row|round|rnd|rd)';
 const BODY = new RegExp(`(?:${STITCH}|${COPY})`);
 const BODY_HERE = new RegExp(BODY, 'iy');
 
 const MOST_ROWS_IN_A_LIST = 5000;
 /** With blanks round its dash it is a dash before stitches if stitches follow: "Row 1 - 4k, 2p". */
-const RANGE = /(\d{1,9})(?:(?:-| ?(?:to|thru|through|until) ?)(\d{1,9})(?![\d/])|(?: -|- | - )(\d{1,9})(?! ?(?:[kp](?![a-z])|knit|purl|st|\/)|\d))(?:st|nd|rd|th)?/;
+const RANGE =
+  /(\d{1,9})(?:(?:-| ?(?:to|thru|through|until) ?)(\d{1,9})(?![\d/])|(?: -|- | - )(\d{1,9})(?! ?(?:[kp](?![a-z])|knit|purl|st|\/)|\d))(?:st|nd|rd|th)?/;
 const SINGLE = /(\d{1,6})(?:st|nd|rd|th)?(?![\da-z/]| ?sts)/;
 const ORDINAL_HERE = new RegExp(ORDINAL);
 const NAMED = new RegExp(`${COUNT}(?![a-z0-9])`);
@@ -57,10 +60,13 @@ const SIDE = new RegExp(
   ` ?[([,-]? ?(${SIDE_WORDS})(?![a-z])(?: (?:rows?|facing)(?! ?\\d))?(?:(?:,? ?\\d+ ?sts|[ ,;-]+[a-z][a-z ,'-]{0,40}(?=[)\\]]))? ?[)\\]])?`,
 );
 /** "(cable row)", "(RS, increase)", "[set-up]": words that say what kind of row it is. */
-const NOTE = /,? ?(?:[([] ?([a-z][a-z ,.&/'-]{0,40}) ?[)\]]|((?:cable|crossing|cross|increase|inc|decrease|dec|twist|plain|rest|set-up) (?:row|round|rnd)))(?! ?(?:x ?\d|\d+ ?times|twice|once|to ))/;
+const NOTE =
+  /,? ?(?:[([] ?([a-z][a-z ,.&/'-]{0,40}) ?[)\]]|((?:cable|crossing|cross|increase|inc|decrease|dec|twist|plain|rest|set-up) (?:row|round|rnd)))(?! ?(?:x ?\d|\d+ ?times|twice|once|to ))/;
 const NOT_A_NOTE = /\b(?:k|p|knit|purl|sl|slip|yo|ssk)\b/i;
 /** A row may follow its label without any mark where its words can be seen to begin. */
-const END = new RegExp(` ?(?:[:.=;]+|,(?= ?${BODY.source})|-+(?=[ a-z0-9*[(])) ?|[ )\\]]+(?=${BODY.source})| *$`);
+const END = new RegExp(
+  ` ?(?:[:.=;]+|,(?= ?${BODY.source})|-+(?=[ a-z0-9*[(])) ?|[ )\\]]+(?=${BODY.source})| *$`,
+);
 const LATE_SIDE = new RegExp(`[([]? ?(${SIDE_WORDS})(?![a-z])(?: facing)? ?[)\\]]? ?[:,.-]? ?`);
 
 function sideOf(words: string): Side | null {
@@ -74,7 +80,8 @@ function numberList(cursor: Cursor, afterWord: boolean): number[] | null {
   cursor.take(/ ?(?:number|no\.?|nr\.?|#)? ?/);
   for (;;) {
     const range = cursor.take(RANGE);
-    const one = range ?? cursor.take(SINGLE) ?? cursor.take(ORDINAL_HERE) ?? (afterWord ? cursor.take(NAMED) : null);
+    const one =
+      range ?? cursor.take(SINGLE) ?? cursor.take(ORDINAL_HERE) ?? (afterWord ? cursor.take(NAMED) : null);
     if (!one) return numbers.length > 0 || cursor.peek(/ ?\d/) ? null : numbers;
     const first = countOf(one[1] as string);
     const last = range ? Number(range[2] ?? range[3]) : first;

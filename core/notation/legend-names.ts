@@ -1,9 +1,14 @@
 /** Names of the designer's own, found in the text: the longest that fits, by its exact letters before any others. */
+import type { Half } from './spelled';
 import type { Meaning } from './syntax';
 import type { Cursor } from './text';
 
 /** `meaning` is null for an entry that was not understood, or that is still to be asked. */
-export type LegendName = { readonly name: string; readonly meaning: Meaning | null };
+export type LegendName = {
+  readonly name: string;
+  readonly meaning: Meaning | null;
+  readonly half?: Half;
+};
 
 const FOLLOWS = /[a-z0-9/]/i;
 const firstLetter = (name: string) => name.charAt(0).toLowerCase();

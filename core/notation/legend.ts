@@ -7,7 +7,15 @@ import { explainedCell, glossOf } from './glossary';
 import { LegendNames, type LegendName } from './legend-names';
 import type { NotationProblem, Option, TextSpan } from './problems';
 import { holdsStitchWord, type LegendStatement, type Scanned } from './scan';
-import { beginsSpelled, readSpelled, readTwist, type HeldDiffers, type Spelled } from './spelled';
+import {
+  beginsSpelled,
+  readHalf,
+  readSpelled,
+  readTwist,
+  type Half,
+  type HeldDiffers,
+  type Spelled,
+} from './spelled';
 import type { Meaning } from './syntax';
 import { Cursor } from './text';
 import { PLAIN_CONTEXT } from './words';
@@ -20,6 +28,8 @@ export type LegendEntry = {
   readonly options: readonly Option[];
   /** It holds so many stitches and works others. */
   readonly differs?: HeldDiffers;
+  /** It says only what waits, and where. */
+  readonly half?: Half;
   /** An abbreviation that says nothing new. */
   readonly idle: boolean;
   /** Written with an equals sign, or with a name like an abbreviation: surely an entry, not a remark. */
@@ -28,7 +38,7 @@ export type LegendEntry = {
 
 const HOLD_PAIR = /\b(front|back)\b ?\((front|back)\)/gi;
 const BEGINS =
-  /\b(?:(?:sl|slip|place|put|transfer) (?:the )?(?:next |first |following )*(?:\d|one|two|three|four|five|six|st)|(?:knit|k|purl|p)(?: into)?(?: the)? (?:2nd|second)|k2tog|skip|miss)/i;
+  /\b(?:(?:sl|slip|place|put|transfer)(?: |(?=\d))(?:the )?(?:next |first |following )*(?:\d|one|two|three|four|five|six|st)|(?:knit|k|purl|p)(?: into)?(?: the)? (?:2nd|second)|k2tog|skip|miss)/i;
 /** What may follow a definition: nothing, a remark in brackets, further sentences; but no more stitches. */
 function endsHere(rest: string): boolean {
   const plain = rest.replace(/^[ .;,]+|[ .;,]+$/g, '');
@@ -45,6 +55,7 @@ type Reading = {
   readonly meaning: Meaning | null;
   readonly options: readonly Option[];
   readonly differs?: HeldDiffers;
+  readonly half?: Half;
 };
 const NOTHING: Reading = { meaning: null, options: [] };
 
@@ -52,6 +63,8 @@ const NOTHING: Reading = { meaning: null, options: [] };
 function spelledOut(body: string): Reading {
   const cursor = new Cursor(body);
   if (beginsSpelled(cursor)) {
+    const half = cursor.attempt(() => readHalf(cursor));
+    if (half) return { ...NOTHING, half };
     const spelled = readSpelled(cursor);
     if (spelled && !('words' in spelled)) return { ...NOTHING, differs: spelled };
     if (!spelled || !endsHere(cursor.text.slice(cursor.at))) return NOTHING;
@@ -86,7 +99,7 @@ function define(body: string): Reading {
   const whole = spelledOut(body);
   if (whole.meaning || whole.options.length > 0) return whole;
   const begins = BEGINS.exec(body)?.index ?? 0;
-  if (whole.differs) return whole;
+  if (whole.differs || whole.half) return whole;
   if (begins > 0) return spelledOut(body.slice(begins));
   return BEGINS.test(body) ? NOTHING : alias(body);
 }
@@ -194,6 +207,8 @@ export function readLegend(scanned: Scanned, picks: Readonly<Record<string, Cell
     for (const unfolded of unfold(statement, body)) reader.add(unfolded, at, statement.defines);
   }
   const entries = reader.entries();
-  const names = entries.flatMap(({ name, meaning, idle }): LegendName[] => (idle ? [] : [{ name, meaning }]));
+  const names = entries.flatMap(({ name, meaning, idle, half }): LegendName[] =>
+    idle ? [] : [{ name, meaning, ...(half && { half }) }],
+  );
   return { entries, names: new LegendNames(names), problems: reader.problems };
 }

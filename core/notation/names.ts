@@ -66,6 +66,12 @@ const ALSO: Readonly<Record<string, string>> = {
   'no st': 'no stitch',
   'make bobble': 'mb',
   'yarn over': 'yo',
+  'make one right': 'm1r',
+  'make 1 right': 'm1r',
+  'm1 right': 'm1r',
+  'make one left': 'm1l',
+  'make 1 left': 'm1l',
+  'm1 left': 'm1l',
 };
 const FIXED_KEYS = [...Object.keys(FIXED), ...Object.keys(ALSO)].sort((a, b) => b.length - a.length);
 export const FIXED_PATTERN = new RegExp(`(${FIXED_KEYS.join('|')})(?![a-z0-9/])`);

@@ -15,16 +15,24 @@ export type RowOrder = {
 };
 
 const UNITS = '(?:rows?|rounds?|rnds?|rds?)';
-const REPEAT = '(?:then,? |and |now |next,? )*(?:rep(?:eat)?|work|cont(?:inue)?(?: (?:to )?(?:rep(?:eat(?:ing)?)?|work(?:ing)?))?)';
+const REPEAT =
+  '(?:then,? |and |now |next,? )*(?:rep(?:eat)?|work|cont(?:inue)?(?: (?:to )?(?:rep(?:eat(?:ing)?)?|work(?:ing)?))?)';
 const AND = ' ?(?:-|to|thru|through|and|&|,|\\+) ?';
 const ORDERED = new RegExp(`${REPEAT}(?: the)?(?: pattern| patt)? (?:the )?(?:last|previous) ${COUNT}? ?${UNITS}|${REPEAT}(?: in)?(?: the)?(?: pattern| patt)?(?: from)? (?:the )?${UNITS} ?\\d|${REPEAT} ${COUNT} ${UNITS}`); // prettier-ignore
-const RANGE = new RegExp(`${REPEAT}(?: in)?(?: the)?(?: pattern| patt)? (?:the )?${UNITS} (\\d{1,6})(?:${AND}(\\d{1,6}))?(?![\\d/])`);
-const LAST = new RegExp(`${REPEAT}(?: the)?(?: pattern| patt)? (?:the )?(?:last|previous) (?:${COUNT} )?${UNITS}`);
-const FROM = new RegExp(`${REPEAT}(?: the)?(?: pattern| patt)? from (?:the )?${UNITS} (\\d{1,6})(?! ?(?:-|to|through))`);
+const RANGE = new RegExp(
+  `${REPEAT}(?: in)?(?: the)?(?: pattern| patt)? (?:the )?${UNITS} (\\d{1,6})(?:${AND}(\\d{1,6}))?(?![\\d/])`,
+);
+const LAST = new RegExp(
+  `${REPEAT}(?: the)?(?: pattern| patt)? (?:the )?(?:last|previous) (?:${COUNT} )?${UNITS}`,
+);
+const FROM = new RegExp(
+  `${REPEAT}(?: the)?(?: pattern| patt)? from (?:the )?${UNITS} (\\d{1,6})(?! ?(?:-|to|through))`,
+);
 const FORM = new RegExp(`(?:the(?:se)? )?${UNITS} (\\d{1,6})${AND}(\\d{1,6}) (?:form|forms|make|makes|are|set|sets|establish(?:es)?)(?: up)? (?:the )?(?:pattern|patt|repeat|rep)`); // prettier-ignore
 const HOW_OFTEN = new RegExp(`,? ?(?:(once|twice|thrice)|(?:x ?)?${COUNT}(?: ?x| times)?)( more)?( ?times?)?( (?:in all|altogether|in total))?(?![a-z0-9])`); // prettier-ignore
 /** What may follow when no number of times is given. */
-const AS_LONG = /[ ,;.]*(?:$|(?:for|until|till|to|throughout|as|ending|end|finishing|and|,|\(|in|these|so|till)(?![a-z]))/;
+const AS_LONG =
+  /[ ,;.]*(?:$|(?:for|until|till|to|throughout|as|ending|end|finishing|and|,|\(|in|these|so|till)(?![a-z]))/;
 
 const timesOf = (found: RegExpExecArray): readonly number[] => {
   const count = countOf((found[1] ?? found[2]) as string);
@@ -55,6 +63,7 @@ export function readOrder(cursor: Cursor): Read | null {
   const rows = rowsHere(cursor);
   if (!rows) return null;
   const often = cursor.take(HOW_OFTEN);
-  if (often) return cursor.peek(/[ ,;.)]*$|[ ,]*(?:\(|until|ending|end|for)/) ? { rows, times: timesOf(often) } : null;
+  if (often)
+    return cursor.peek(/[ ,;.)]*$|[ ,]*(?:\(|until|ending|end|for)/) ? { rows, times: timesOf(often) } : null;
   return cursor.peek(AS_LONG) ? { rows, times: null } : null;
 }

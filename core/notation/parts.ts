@@ -1,7 +1,7 @@
 /** A written row as cells seen from the RS: what stands before, in and after its repeat, each with its words. */
 import { cellFromOtherSide } from '../stitch/looks';
 import { takes } from '../stitch/cells';
-import type { Cell, Direction, Side } from '../stitch/types';
+import type { Cell, Direction, Face, Side } from '../stitch/types';
 import { crossingOfWords } from '../stitch/working';
 import type { Item, Meaning } from './syntax';
 import type { Problem, TextSpan } from './problems';
@@ -14,7 +14,8 @@ export type Parts = {
   readonly repeat: readonly Placed[] | { readonly slipPurls: boolean; readonly at: TextSpan } | null;
   readonly after: readonly Placed[];
 };
-export type Facing = { readonly side: Side; readonly faced: Direction };
+/** `garter`: what a row of garter shows; where the RS always faces, every second row is purled. */
+export type Facing = { readonly side: Side; readonly faced: Direction; readonly garter?: Face };
 export type PanelItem = Extract<Item, { kind: 'panel' }>;
 
 const MOST_CELLS = 4000;
@@ -56,10 +57,19 @@ class Unroller {
       if (item.kind === 'cell') push(item.cell, item.count, item.span);
       else if (item.kind === 'slip') push(slipCell(item.yarn, this.facing.side), item.count, item.span);
       else if (item.kind === 'named') push(cellOf(item.meaning, this.facing.faced), 1, item.span);
+      else if (item.kind === 'texture') out.push(...this.texture(item));
       else if (item.kind === 'group') this.group(item, out);
       else if (item.kind === 'repeat') out.push(...this.placed(item.items));
     }
     return out;
+  }
+
+  /** Worked so that the RS shows it, whichever side is worked. */
+  private texture({ period, count, span: at }: Extract<Item, { kind: 'texture' }>): Placed[] {
+    const placed = (face: Face): Placed => ({ cell: { kind: 'stitch', stitch: face }, at });
+    if (period === 'garter') return Array.from({ length: count }, () => placed(this.facing.garter ?? 'knit'));
+    const seen = Array.from({ length: count }, (_, i) => placed(period[i % period.length] as Face));
+    return asSeenFromRS(seen, this.facing);
   }
 
   private group(item: Extract<Item, { kind: 'group' }>, out: Placed[]) {

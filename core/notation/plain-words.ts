@@ -11,7 +11,7 @@ const END = '(?![a-z0-9/])';
 const COUNTED_END = '(?![a-z0-9/]|(?<=[a-z])\\d)|(?=[kp]\\d)';
 const WHICH = '(?:(?:the|next|foll|following|first|last|each of) )*';
 
-const VERB_FIRST = new RegExp(`(knit|purl|k|p) ?${WHICH}${COUNT}(?: more)?(?: ?${STS})?(${TBL})?(?:${COUNTED_END})`); // prettier-ignore
+const VERB_FIRST = new RegExp(`(knit|purl|k|p)\\.? ?${WHICH}${COUNT}(?: more)?(?: ?${STS})?(${TBL})?(?:${COUNTED_END})`); // prettier-ignore
 const ONE = new RegExp(
   `(knit|purl|k|p) (?:(?:the|next|foll|following|first|last) )+(?:st|stitch)(${TBL})?${END}`,
 );
@@ -55,8 +55,6 @@ const worked = (face: Face, tbl: string | undefined, count: number): Word => ({
 export function readSlip(cursor: Cursor): Word | null {
   const found = cursor.take(SLIP);
   if (!found) return null;
-  // Knitwise slips are part of decreases that are not understood here: better asked than guessed.
-  if (found[3]?.toLowerCase() === 'k' || /^k|knit/i.test(found[4] ?? '')) return null;
   const yarn = found[5];
   const side = !yarn ? 'wrongSide' : /wyib|wyab|back/i.test(yarn) ? 'back' : 'front';
   return { kind: 'slip', count: found[1] ? countOf(found[1]) : 1, yarn: side };
@@ -72,6 +70,14 @@ export function readCounted(cursor: Cursor): Word | null {
   if (bare) return worked(faceOf(bare[1] as string), 'tbl', 1);
   const counted = cursor.take(COUNT_FIRST);
   return counted && worked(faceOf(counted[2] as string), counted[3], countOf(counted[1] as string));
+}
+
+const SINGLE = /(knit|purl|k|p)(?= ?[,;)\]}*])/;
+
+/** "k, p2": a stitch without a number is one stitch. At the end of a row it is a fill. */
+export function readSingle(cursor: Cursor): Word | null {
+  const found = cursor.take(SINGLE);
+  return found && worked(faceOf(found[1] as string), undefined, 1);
 }
 
 const FILL = new RegExp(`(knit|purl|k|p)(?: ?${WHICH}(?:(?:all|every|rem|remaining|each)(?: the)?(?: ?${STS})?|${STS}))?(${TBL})?(?![a-z0-9/])`); // prettier-ignore

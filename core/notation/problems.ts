@@ -49,6 +49,8 @@ export type Problem =
   | { readonly code: 'repeat-count-unclear'; readonly times: number }
   | { readonly code: 'too-many-unclear'; readonly most: number }
   | { readonly code: 'two-repeats' }
+  /** "p2, C4B to end": one of them to the end, or both? */
+  | { readonly code: 'repeat-from-where' }
   | { readonly code: 'over-differs'; readonly stated: number; readonly taken: number }
   | { readonly code: 'to-last-differs'; readonly stated: number; readonly follows: number }
   | { readonly code: 'row-missing'; readonly number: number }

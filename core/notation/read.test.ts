@@ -234,7 +234,7 @@ describe('what cannot be read is named with its place', () => {
     ['charts worked inside rows', 'Row 1: k3, work row 1 of Rope over next 8 sts.', ['panels-in-rows 1:12']],
     ['a bare T2B, Cr3R, RC, C6 and M1', 'Row 1: T2B, Cr3R, RC, C6, M1.', ['ambiguous-name 1:8', 'ambiguous-name 1:13', 'ambiguous-name 1:19', 'ambiguous-name 1:23', 'ambiguous-name 1:27']],
     ['a centre held beside the group', 'Row 1: sl 2 to cn and hold in back, sl 1 to second cn and hold in back, k2, p1 from second cn, k2 from cn.', ['ambiguous-name 1:8']],
-    ['a number without stitch', 'Row 1: k, p2.', ['unknown-word 1:8']],
+    ['a number without stitch', 'Row 1: 3, p2.', ['unknown-word 1:8']],
     ['markup', '<b>Row 1:</b> k2', ['markup 1:1']],
   ])('%s', (_, text, expected) => expect(codes(text)).toEqual(expected)); // prettier-ignore
 

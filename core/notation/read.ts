@@ -66,7 +66,7 @@ type Read = {
 /** Names that are used in the rows but not explained well enough. */
 function unclearNames(legend: ReadLegend, unclear: ReadonlySet<string>): NotationProblem[] {
   return legend.entries.flatMap((entry): NotationProblem[] => {
-    if (!unclear.has(entry.name) || entry.meaning) return [];
+    if (!unclear.has(entry.name) || entry.meaning || entry.half) return [];
     const { name, at, options, differs } = entry;
     if (differs) return [{ code: 'held-differs', ...differs, at }];
     return [
@@ -88,8 +88,8 @@ const textAt = ({ text }: Scanned, { from, length }: TextSpan) => text.slice(fro
 /** What looked like an entry, but says nothing that is understood, of a name that no row uses. */
 function idleRemarks(legend: ReadLegend, used: ReadonlySet<string>): LegendEntry[] {
   const idle = legend.entries.filter(
-    ({ name, meaning, options, idle: known }) =>
-      !known && !meaning && options.length === 0 && !used.has(name),
+    ({ name, meaning, options, half, idle: known }) =>
+      !known && !meaning && !half && options.length === 0 && !used.has(name),
   );
   return idle.filter(({ at }, i) => idle.findIndex((other) => other.at.from === at.from) === i);
 }
@@ -121,7 +121,13 @@ function readStages(source: string, choices: Choices): Read {
     ...doubtful.map(({ at }) => at),
   ].map((at): NotationProblem => ({ code: 'stray-line', text: textAt(scanned, at).trim().slice(0, 60), at }));
   const rows = rowLike.map(({ name, at }): NotationProblem => ({ code: 'entry-or-row', name, at }));
-  const before = [...scanned.problems, ...stray, ...rows, ...legend.problems, ...unclearNames(legend, unclear)];
+  const before = [
+    ...scanned.problems,
+    ...stray,
+    ...rows,
+    ...legend.problems,
+    ...unclearNames(legend, unclear),
+  ];
   const rest = written.problems.filter(({ code }) => code !== 'no-rows' || before.length === 0);
   return { scanned, legend, written, used, problems: inOrder([...before, ...rest]) };
 }
@@ -143,8 +149,8 @@ export function readWritten(
 function unusedEntries(legend: ReadLegend, used: ReadonlySet<string>): LegendEntry[] {
   const usedPlaces = new Set(legend.entries.filter(({ name }) => used.has(name)).map(({ at }) => at.from));
   const unused = legend.entries.filter(
-    ({ idle, meaning, options, at }) =>
-      !idle && !usedPlaces.has(at.from) && (meaning !== null || options.length > 0),
+    ({ idle, meaning, options, half, at }) =>
+      !idle && !usedPlaces.has(at.from) && (meaning !== null || half !== undefined || options.length > 0),
   );
   return unused.filter(({ at }, i) => unused.findIndex((other) => other.at.from === at.from) === i);
 }

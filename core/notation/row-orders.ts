@@ -35,7 +35,8 @@ export class RowOrders {
 
   /** The number of the row that stands next behind an order, or 0. */
   private behind = (after: number) =>
-    this.headers.slice(after).find(({ kind, numbers }) => kind === 'row' && numbers.length > 0)?.numbers[0] ?? 0;
+    this.headers.slice(after).find(({ kind, numbers }) => kind === 'row' && numbers.length > 0)?.numbers[0] ??
+    0;
 
   /** Rows that the numbers leave out and an order fills: "rep rows 1 and 2 twice", then row 7. */
   fill<T>(rows: Map<number, T>) {
@@ -44,7 +45,13 @@ export class RowOrders {
       const { times, at } = order;
       const length = last - first + 1;
       if (first < 1 || length < 1 || last > MOST_ROWS || !rows.has(last)) {
-        this.problems.push({ code: 'repeats-other-rows', first, last, highest: this.highest(this.headers), at });
+        this.problems.push({
+          code: 'repeats-other-rows',
+          first,
+          last,
+          highest: this.highest(this.headers),
+          at,
+        });
         continue;
       }
       if (times === null) {
@@ -64,7 +71,8 @@ export class RowOrders {
       // A whole pattern worked so many times is the pattern; how often it is worked is said when it is set up.
       if (next === 0 && last === this.highest(this.headers) && first === Math.max(1, this.once + 1)) continue;
       const [count, other] = times;
-      if (other !== undefined) this.problems.push({ code: 'order-times-unclear', times: count as number, at });
+      if (other !== undefined)
+        this.problems.push({ code: 'order-times-unclear', times: count as number, at });
       else this.again.push({ first, last, times: count as number });
     }
   }

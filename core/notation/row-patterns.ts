@@ -2,12 +2,18 @@
 import { COUNT, ORDINAL, TIMES } from './numbers';
 import { STS } from './plain-words';
 
-export const GAP = /(?:[ ,;&]|\.(?= |$)|- (?=[a-z[(*]))*(?:(?:then|and|next) (?!\d* ?st))*/;
+export const GAP = /(?:[ ,;&]|\.(?=[ ,;]|$)|- (?=[a-z[(*]))*(?:(?:then|and|next) (?!\d* ?st))*/;
 export const TIMES_AFTER = new RegExp(` ?(?:${TIMES})`);
 export const MORE_TIMES = new RegExp(`,? ?(?:(once|twice)|${COUNT}(?: ?times)?) more(?: ?times?)?`);
 export const COUNT_NOTE = new RegExp(` ?(?:[[(] ?(\\d+)(?: ?${STS}\\.?(?: (?:in all|total|rem|remain|on needles?))?)? ?[\\])]|- ?(\\d+) ?${STS}\\.?(?=[. ]*$))`); // prettier-ignore
 export const ASIDE =
   /\((?:the )?(?:(?:right|left|first|last)[ -]?(?:hand )?)?(?:edge|edging|border|selv[ae]d?ge|selvage|centre|center)(?: sts?| stitch(?:es)?)?\)/;
+/** A remark in brackets: words only, none of them a stitch or an order. */
+export const REMARK =
+  /\((?![^()]*\b(?:k|p|knit|purl|sl|slip|yo|ssk|rep|repeat|work|as|times|no|st|inc|dec|make|skip)\b)[a-z][a-z ,.'!-]{4,60}\)(?! ?(?:x ?\d|\d|twice|once|thrice|[a-z]+ times|to |across|around|until))/;
+/** What a name in a row stands for, in brackets behind it; the legend has it too. */
+export const EXPLAINED =
+  / ?[([](?=(?:sl|slip|place|put)(?: |\d))(?=[^()[\]]*(?:cn|c\.n\.|needle|dpn|holder))[^()[\]]*[)\]](?! ?(?:x ?\d|\d+ ?times|twice))/;
 /** Words between stitches that work none. */
 export const IDLE = /\((?:sl|slip|place|pm|sm) ?m(?:arker)?\)|turn(?=[. ]*$)/;
 export const IN_ALL = / (?:in all|altogether|in total)(?![a-z])/;
@@ -18,22 +24,37 @@ export const REP_HERE = /[,;. ]*(?:and )?rep(?:eat)?(?![a-z])/;
 export const ENDING = /[,; ]*(?:and )?end(?:ing)?(?: (?:row|rnd|round))?(?: with)?[ :,]*(?!last)/;
 export const MARKER =
   /(?:pm|sm|slm|rm|slip m|sl m|place m)(?![a-z0-9])|(?:place|slip|sl|remove|pass)(?: a| the)? (?:marker|m)(?![a-z])/;
-const KNITS = '(?:k|knit)(?: all)?(?: the)?(?: knit)?(?: ?knits?| sts| stitches)+';
-const SLIPS =
-  '(?:sl|slip)(?: all)?(?: the)? purls?(?: sts| stitches)?,?(?: purlwise)?,? (?:wyif|with yarn in front)';
+const STITCHES = '(?: (?:sts|stitches|ones))';
+const KS = `(?:k|knit)(?: all)?(?: the)? (?:knits?|k)(?![a-z0-9])${STITCHES}?`;
+const PS = `(?:p|purl)(?: all)?(?: the)? (?:purls?|p)(?![a-z0-9])${STITCHES}?`;
+const KNITS = `(?:${KS}|(?:k|knit)(?: all)?(?: the)?${STITCHES})`;
+const IN_FRONT =
+  '(?:,? ?[([]?(?:wyif|with (?:the )?yarn (?:held )?(?:in|at|to) (?:the )?front(?: of (?:the )?work)?)[)\\]]?)';
+const SLIPS = `(?:sl|slip)(?: all)?(?: the)? (?:purls?|p)(?![a-z0-9])${STITCHES}?(?:,? (?:purlwise|pwise))?${IN_FRONT}?`;
 const AND = ' ?(?:,|and|&|, ?and) ?';
 export const SLIPPING = new RegExp(`(?:${KNITS}${AND}${SLIPS}|${SLIPS}${AND}${KNITS}|${SLIPS})`);
-const AS_THEY_ARE = '(?:present(?: themselves)?|appear|face(?: you)?|come|lie|show|are)';
+const AS_THEY_ARE =
+  '(?:presents?|appears?|faces?|comes?|lies?|lie|shows?|are|is)(?: themselves| itself)?(?: (?:to )?you)?(?![a-z])';
+const THE_STITCHES = '(?:(?:all |each |every )?(?:of )?(?:the )?(?:sts?|stitch(?:es)?) )?';
 export const PRESENTED = new RegExp(
-  `(?:(?:k|knit)(?: all)?(?: the)? (?:knit (?:sts|stitches)|knits?)${AND}(?:p|purl)(?: all)?(?: the)? (?:purl (?:sts|stitches)|purls?)` +
-    `|(?:p|purl)(?: all)?(?: the)? (?:purl (?:sts|stitches)|purls?)${AND}(?:k|knit)(?: all)?(?: the)? (?:knit (?:sts|stitches)|knits?)` +
-    `|(?:work )?(?:all )?(?:the )?(?:sts|stitches) (?:as|the way) they ${AS_THEY_ARE}(?: to you)?` +
-    `|work (?:all )?(?:sts|stitches) as (?:set|presented)|(?:work |sts |stitches )?as presented)(?: themselves)?(?![a-z])`,
+  `(?:${KS}${AND}${PS}|${PS}${AND}${KS}|(?:work )?${THE_STITCHES}(?:as|the way) (?:they|it) ${AS_THEY_ARE}` +
+    `|(?:work |sts |stitches )?as presented(?: themselves)?(?![a-z]))`,
+);
+/** "In pattern", "as established": as the stitches present themselves, as long as the rows so far do nothing else. */
+export const ESTABLISHED = new RegExp(
+  `(?:work|cont(?:inue)?|keep|knit)?(?: even| evenly| on)? ?${THE_STITCHES}(?:in (?:the )?(?:established |est )?(?:pattern|patt)(?![a-z])(?: as)?(?: (?:established|est|set))?|as (?:established|est|set)(?![a-z]))`,
 );
 export const COPY = new RegExp(
-  `(?:work |knit )?(?:(?:rep(?:eat)?|as|same as|like)(?: for)?|the same as)(?: for)? (?:the )?(?:(?:row|round|rnd|rd)s?\\.? ?(\\d{1,5})(?: ?(?:-|to|through|and|&) ?(\\d{1,5}))?|${ORDINAL} (?:row|round|rnd))(?: once| again| once more)?[ .]*`,
+  `(?:work |knit )?(?:(?:rep(?:eat)?|as|same as|like)(?: for)?|the same as)(?: for)? (?:the )?(?:(?:row|round|rnd|rd)s?\\.? ?(\\d{1,5})(?: ?(?:-|to|through|and|&) ?(\\d{1,5}))?|${ORDINAL} (?:row|round|rnd))(?:,? (?:once|again|once more|${TIMES}))?[ .]*`,
 );
 export const START_AFTER = /start(?:ing)? (\d{1,4}) (?:sts?|stitch(?:es)?) after (?:the )?marker[ ,;:]*/;
+/** "All the way around": the words so far are worked over and over. */
+export const ALL_AROUND =
+  /[ ,;]*(?:(?:and )?(?:then )?(?:rep(?:eat)?|keep(?: on)?|work)(?:ing)? )?(?:all the way |the whole way |right )?(?:around|across)(?: the (?:row|round|rnd|needle)s?)?(?= ?[.([]|$)/;
+/** "Repeat these 8 stitches". */
+export const REP_THESE = new RegExp(
+  `[,;. ]*(?:and )?(?:then )?(?:keep )?rep(?:eat)?(?:ing)? (?:these|those|the(?: last| same)?|last) ${COUNT} ?${STS}`,
+);
 export const OVER = new RegExp(
   `,? ?(?:over|across|on)(?: the)?(?: next| following| foll)? ${COUNT} ?${STS}?`,
 );

@@ -137,11 +137,15 @@ class Assembly {
     const row: RowLabel = { kind: 'row', number };
     const index = Math.max(0, header.numbers.indexOf(number));
     const copies = body.last - body.first + 1;
-    if (copies < 1 || (copies > 1 && copies !== header.numbers.length)) {
-      this.fail({ code: 'lists-differ', rows: header.numbers.length, copies }, body.span, row);
+    if (copies < 1 || (copies * body.times > 1 && copies * body.times !== header.numbers.length)) {
+      this.fail(
+        { code: 'lists-differ', rows: header.numbers.length, copies: copies * body.times },
+        body.span,
+        row,
+      );
       return null;
     }
-    const source = copies === 1 ? body.first : body.first + index;
+    const source = body.first + (index % copies);
     if (seen.has(source) || source === number) {
       this.fail({ code: 'copies-itself', number: source }, body.span, row);
       return null;

@@ -59,7 +59,12 @@ const STANDING_ORDER =
   /\b(?:slip|sl|knit|purl|work)\b[^.]{0,40}\b(?:first|last|edge)\b[^.]{0,40}\b(?:every|each|all)\b[^.]{0,20}\b(?:row|round|rnd)/i;
 const PROSE_NAME = /^(?:notes?|edges?|borders?|selv\w*|hints?|tips?|n\.?b\.?|important|remember|gauge|tension|needles?|yarn|materials?|sizes?|finishing|cast[- ]on|bind[- ]off|cast[- ]off|instructions?|pattern|multiple|panel|legend|key|abbreviations?|stitches|special .*|chart|.* (?:row|round)s?)$/i; // prettier-ignore
 const ENTRY =
-  /^ *((?:[^=:\n*[\]]|:(?! )){1,48}?)(?: *= *|(?::| -) +(?=(?:sl|slip|place|put|skip|miss|with|k|p|knit|purl|work|cross|cable|twist|make|bobble|yarn|\d+\/\d+|left|right|as)\b|[kpct]\d|[([]|[^.:;=]{1,40}[:;=,] *(?:sl|slip|place)\b))(?=\S)/i;
+  /^ *((?:[^=:\n*[\]]|:(?! )){1,48}?)(?: *= *|(?::| -| (?:means|stands for|is worked(?: as follows)?)[:,]?) +(?=(?:sl|slip|place|put|skip|miss|with|k|p|knit|purl|work|cross|cable|twist|make|bobble|yarn|\d+\/\d+|left|right|as)\b|[kpct]\d|[([]|[^.:;=]{1,40}[:;=,] *(?:sl|slip|place)\b))(?=\S)/i;
+/** What may stand before an entry on its line. */
+const NOTED =
+  /^ *(?:notes?|n\.?b\.?|hints?|tips?|key|abbreviations?|legend|special [a-z ]{1,20}|stitches)(?: *[:.]| -) */i;
+/** A whole line in brackets. */
+const IN_BRACKETS = /^ *\([^()]*\)[. ]*$/;
 const BULLET_BEFORE = /^[-*+>#\u2022\u25cf\u25e6\u00b7]+ */;
 const TAG = /<\/?[a-z][^<>\n]{0,200}>|&(?:nbsp|amp|lt|gt|#\d{1,6});/i;
 
@@ -127,6 +132,10 @@ const ENTRY_WITHIN =
   /^[^=:;.,*()[\]]{1,40} ?= ?(?=(?:sl|slip|place|put|skip|knit|purl|k2tog)\b|[kp]\d|\d\/\d)/i;
 
 const orderAt = (words: string) => beginsOrder(new Cursor(words.slice(0, 200)));
+
+/** A name in a row, and what it stands for in brackets behind it. */
+const EXPLAINED_NAME =
+  /(?<=[,;:*] *)([a-z][a-z]*(?: ?\d{1,2}[a-z]{0,4}|(?: [a-z]{1,12}){0,2})) ?[([]((?:sl|slip|place|put)(?: |\d)[^()[\]\n]{8,200}(?:cn|c\.n\.|needle|dpn|holder))[)\]](?! ?(?:x ?\d|\d+ ?times|twice))/gi;
 
 /** Places in a line where rows, entries (or "Rep rows 1-8") begin, after the first. */
 function* breaksIn(line: string): Generator<number> {
@@ -210,7 +219,19 @@ class Scanner {
     return label !== null;
   }
 
+  /** "Otter (sl 2 to cn, hold in front, k2, k2 from cn)" within a row explains the name. */
+  private explained(from: number, to: number) {
+    for (const found of this.text.slice(from, to).matchAll(EXPLAINED_NAME)) {
+      const name = found[1] as string;
+      if (/^(?:k|p|knit|purl|row|rnd|round)\b|^[kp]\d/i.test(name)) continue;
+      const bodyFrom = from + found.index + found[0].length - (found[2] as string).length - 1;
+      const end = bodyFrom + (found[2] as string).length;
+      this.legend.push({ from: from + found.index, to: end, name, bodyFrom, defines: true });
+    }
+  }
+
   private openRow(from: number, to: number, { header, length }: Label) {
+    this.explained(from, to);
     this.open(this.rows, { from, to, header, bodyFrom: Math.min(to, from + length) });
   }
 
@@ -283,8 +304,12 @@ class Scanner {
         this.openRow(start, end, { ...label, length: indent + label.length }),
       );
     if (orderAt(line.trimStart())) return this.cut(from, to, (start, end) => this.ordered(start, end));
+    const noted = NOTED.exec(line)?.[0].length ?? 0;
+    if (noted > 0 && this.entry(line.slice(noted)))
+      return this.cut(from + noted, to, (start, end) => this.entryOrLoose(start, end));
     const entry = UNNUMBERED.test(line.slice(0, 60)) ? null : this.entry(line);
     if (entry) return this.cut(from, to, (start, end) => this.entryOrLoose(start, end));
+    if (IN_BRACKETS.test(line) && !holdsStitchWord(line)) return this.remark(from, to, false, line);
     if (mistyped(line) || UNNUMBERED.test(line.slice(0, 60))) return this.unclearLabel(from, to);
     BEGINS_ROW.lastIndex = indent;
     const holds = holdsStitchWord(line);

@@ -19,7 +19,9 @@ const SECOND = /second|2nd|another/i;
 const WHICH = '(?:(?:the|next|first|following|foll) )*';
 const WISE = '(?:,? ?(?:purlwise|pwise|p-wise))?';
 const PUT = '(?:sl|slip|place|put|transfer|move)';
-const SLIP = new RegExp(`${PUT} ${WHICH}(?:${COUNT} ?)?${STS}?${WISE} (?:on to|onto|on|to) (${NEEDLE})`);
+const SLIP = new RegExp(
+  `${PUT}(?: |(?=\\d))${WHICH}(?:${COUNT} ?)?${STS}?${WISE} (?:on to|onto|on|to) (${NEEDLE})`,
+);
 /** "Slip 2 to front on cn", "hold 2 sts in back on cn". */
 const SLIP_ASIDE = new RegExp(
   `(?:${PUT}|hold) ${WHICH}(?:${COUNT} ?)?${STS}?(?:,? (?:and )?(?:hold|leave|place))? (?:to|in|at) (?:the )?(front|back)(?: of (?:the )?work)? (?:on|onto|with) ${NEEDLE}`,
@@ -70,7 +72,7 @@ function depthOfHandedBack(hold: Hold, moved: string | undefined): Depth {
 
 function stitchesOf(cursor: Cursor): Stitch[] | null {
   const word = readCounted(cursor) ?? readSlip(cursor);
-  if (!word || word.kind === 'named' || word.kind === 'panel' || word.count < 1 || word.count > MOST)
+  if (!word || (word.kind !== 'cell' && word.kind !== 'slip') || word.count < 1 || word.count > MOST)
     return null;
   if (word.kind === 'cell')
     return word.cell.kind === 'stitch' ? Array<Stitch>(word.count).fill(word.cell.stitch) : null;
@@ -79,14 +81,16 @@ function stitchesOf(cursor: Cursor): Stitch[] | null {
     : Array<Stitch>(word.count).fill(word.yarn === 'back' ? 'slipBehind' : 'slipBefore');
 }
 
-const BRACKET = new RegExp(`\\(((?:[kp]\\d{1,2}[, ]*){1,6})\\) ?(?:x ?(\\d{1,2})|${COUNT} times|(twice))`);
+const BRACKET = new RegExp(
+  `[([]((?:[kp] ?\\d{1,2}[, ]*){1,6})[)\\]](?: ?(?:x ?(\\d{1,2})|${COUNT} times|(twice)))?`,
+);
 
 /** "(k1, p1) twice" inside a spelled crossing. */
 function bracketed(found: RegExpExecArray): Stitch[] {
-  const once = [...(found[1] as string).matchAll(/([kp])(\d{1,2})/gi)].flatMap(([, letter, count]) =>
+  const once = [...(found[1] as string).matchAll(/([kp]) ?(\d{1,2})/gi)].flatMap(([, letter, count]) =>
     Array<Stitch>(Number(count)).fill(faceOf(letter as string)),
   );
-  const times = found[4] ? 2 : countOf((found[2] ?? found[3]) as string);
+  const times = found[4] ? 2 : countOf(found[2] ?? found[3] ?? '1');
   return times <= MOST ? Array.from({ length: times }, () => once).flat() : [];
 }
 
@@ -219,15 +223,35 @@ export function readSpelled(cursor: Cursor): Spelled | HeldDiffers | null {
   return reader.read() ?? reader.differs;
 }
 
+/** What an entry such as "SL2B" may say by itself: so many stitches wait in front or behind. */
+export type Half = { readonly count: number; readonly hold: Hold };
+
+/** The slip and the hold and nothing else. */
+export function readHalf(cursor: Cursor): Half | null {
+  const aside = cursor.take(SLIP_ASIDE);
+  const slip = aside ?? cursor.take(SLIP);
+  const hold = aside ? aside[2] : slip && cursor.take(HOLD)?.[1];
+  if (!slip || !hold || !/^(front|back|rear|behind)$/i.test(hold) || !cursor.peek(/[. ]*$/)) return null;
+  const count = slip[1] ? countOf(slip[1]) : 1;
+  return count < 1 || count > MOST ? null : { count, hold: holdOf(hold) };
+}
+
+/** What follows a half: "k2, k2 from cn". */
+export function readSecondHalf(cursor: Cursor, { count, hold }: Half): Spelled | HeldDiffers | null {
+  const reader = new SpelledReader(cursor, count, hold);
+  return reader.read() ?? reader.differs;
+}
+
 const LOOP =
   '(?: ?(?:tbl|through (?:the )?(?:front|back) loop|in(?:to)? (?:the )?(?:front|back)(?: loop)?))?';
 const SECOND_ST = `(?:second|2nd|next)(?: ${STS})?(?: on (?:the )?(?:left(?:[- ]hand)?|lh) needle)?`;
 const SKIP_FIRST = `(?:(?:skip|miss) (?:the )?(?:first|next) ${STS},? (?:and )?)?`;
 const FROM_WHERE = `(?:(?:from |in |at |passing |working )*(?:the )?(front|back|behind)(?: of)?(?: (?:the )?(?:first|skipped|it))?(?: ${STS})?|(tbl|through (?:the )?back loop)|through (?:the )?(front) loop)`;
+const LOOP_TOO = '(?:,? (?:and )?through (?:the )?(?:front|back) loop)?';
 const THEN_FIRST = `[^a-z]{0,3}(?:and |then |next )*(?:do not slip[^,;.]{0,40}[,;.] ?)?(?:and |then )*(knit|purl|k|p)(?: into)?(?: the)?(?: front of| back of)?(?: the)? (?:first|1st|skipped)(?: ${STS})?${LOOP}[,;. ]*(?:and |then )*(?:sl|slip|drop|let|take) (?:both|the two|them)[^,;.]*`;
 /** "Knit the second st in front of the first" and "knit into the back of the second st" say where it passes. */
 const SECOND_FIRST = new RegExp(
-  `${SKIP_FIRST}(knit|purl|k|p)(?: into)?(?: the)? ${SECOND_ST},? ?${FROM_WHERE}${THEN_FIRST}`,
+  `${SKIP_FIRST}(knit|purl|k|p)(?: into)?(?: the)? ${SECOND_ST},? ?${FROM_WHERE}${LOOP_TOO}${THEN_FIRST}`,
 );
 const INTO_SECOND = new RegExp(
   `${SKIP_FIRST}(knit|purl|k|p)(?: into)?(?: the)? (front|back) (?:loop )?of(?: the)? ${SECOND_ST}${THEN_FIRST}`,

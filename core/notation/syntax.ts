@@ -2,7 +2,7 @@
  * The second stage: a row's words as a syntax tree, nothing checked against other rows yet. Items stand in
  * working order, stitches as they look to the knitter who works them.
  */
-import type { Cell } from '../stitch/types';
+import type { Cell, Face } from '../stitch/types';
 import type { CrossingWords } from '../stitch/working';
 import type { TextSpan } from './problems';
 
@@ -17,6 +17,12 @@ export type Word =
   /** A slip without "wyib" or "wyif": the yarn stays on the wrong side. */
   | { readonly kind: 'slip'; readonly count: number; readonly yarn: 'front' | 'back' | 'wrongSide' }
   | { readonly kind: 'named'; readonly meaning: Meaning }
+  /** A texture over `count` stitches; `period` is what the RS shows, from the right. Garter is knit on either side. */
+  | {
+      readonly kind: 'texture';
+      readonly period: readonly Face[] | 'garter';
+      readonly count: number;
+    }
   /** "work row 3 of Rope over the next 8 sts"; `row` is null for "the next row". */
   | {
       readonly kind: 'panel';
@@ -44,6 +50,8 @@ export type Item =
   | {
       readonly kind: 'presented';
       readonly slipPurls: boolean;
+      /** Said as "in pattern" or "as established". */
+      readonly established: boolean;
       readonly toLast: number | null;
       readonly span: TextSpan;
     };
@@ -57,4 +65,11 @@ export type Body =
       /** Some of its words were not understood: the items are not all of the row. */
       readonly broken: boolean;
     }
-  | { readonly kind: 'copy'; readonly first: number; readonly last: number; readonly span: TextSpan };
+  | {
+      readonly kind: 'copy';
+      readonly first: number;
+      readonly last: number;
+      /** How often the copied rows are worked one after the other. */
+      readonly times: number;
+      readonly span: TextSpan;
+    };

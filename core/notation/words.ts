@@ -1,16 +1,17 @@
 /** Reads the words of a row: stitches, crossings under whatever name, phrases; what is not understood is noted. */
-import { takes } from '../stitch/cells';
 import type { Cell } from '../stitch/types';
 import { crossingOfWords } from '../stitch/working';
 import { optionName, readCrossingName } from './crossing-names';
+import { widthOf } from './item-width';
 import { LegendNames } from './legend-names';
 import { FIXED_PATTERN, fixedCell } from './names';
 import { countOf } from './numbers';
-import { leftAfter, readCounted, readFill, readSlip, TO } from './plain-words';
+import { leftAfter, readCounted, readFill, readSingle, readSlip, TO } from './plain-words';
 import type { NotationProblem, Option, Problem } from './problems';
-import { OVER, PANEL_A, PANEL_B, PRESENTED, SLIPPING, UNKNOWN, WORK } from './row-patterns';
-import { beginsSpelled, readSpelled, readTwist, type Spelled } from './spelled';
+import { ESTABLISHED, OVER, PANEL_A, PANEL_B, PRESENTED, SLIPPING, UNKNOWN, WORK } from './row-patterns';
+import { beginsSpelled, readSecondHalf, readSpelled, readTwist, type Half, type Spelled } from './spelled';
 import type { Item, Meaning, Word } from './syntax';
+import { readTexture, type Texture } from './textures';
 import type { Cursor } from './text';
 
 export type BodyContext = {
@@ -27,11 +28,6 @@ export const PLAIN_CONTEXT: BodyContext = { legend: new LegendNames([]), picks: 
 
 const MOST_COUNT = 1000;
 const MOST_PROBLEMS = 50;
-const widthOf = (meaning: Meaning) =>
-  meaning.kind === 'picture'
-    ? takes(meaning.cell)
-    : meaning.words.held.length + meaning.words.then.length + (meaning.words.centre?.stitches.length ?? 0);
-
 export class WordReader {
   readonly problems: NotationProblem[] = [];
   /** A name was met that its legend entry does not explain: that is said once, at the entry. */
@@ -67,6 +63,8 @@ export class WordReader {
     const from = cursor.at;
     const presented = this.presented(from);
     if (presented) return presented;
+    const texture = readTexture(cursor);
+    if (texture) return this.texture(texture, from);
     const word = this.panel() ?? this.spelled() ?? this.named() ?? this.fixed() ?? this.plain();
     if (word === 'failed') return null;
     if (word) return { ...word, span: cursor.span(from) };
@@ -75,17 +73,41 @@ export class WordReader {
       const span = cursor.span(from);
       return { kind: 'repeat', items: [{ kind: 'cell', cell: fill.cell, count: 1, span }], toLast: fill.toLast, span }; // prettier-ignore
     }
+    const single = readSingle(cursor);
+    if (single) return { ...single, span: cursor.span(from) };
     this.unknown();
     return null;
+  }
+
+  /** Over so many stitches, or as far as the row goes. */
+  private texture({ period, count }: Texture, from: number): Item {
+    if (count !== null)
+      return { kind: 'texture', period, count: this.count(count, from), span: this.cursor.span(from) };
+    const to = this.cursor.take(TO);
+    const span = this.cursor.span(from);
+    const once: Item = { kind: 'texture', period, count: period === 'garter' ? 1 : period.length, span };
+    return { kind: 'repeat', items: [once], toLast: to ? leftAfter(to) : null, span };
+  }
+
+  /** Whether a name, of the legend or a usual one, stands here and nothing else. */
+  isName(from: number, to: number): boolean {
+    const { cursor } = this;
+    const before = cursor.at;
+    cursor.at = from;
+    const found = this.context.legend.take(cursor).length > 0 || readCrossingName(cursor) !== null;
+    const whole = found && cursor.at === to;
+    cursor.at = before;
+    return whole;
   }
 
   private presented(from: number): Item | null {
     const { cursor } = this;
     const slip = cursor.take(SLIPPING);
-    if (!slip && !cursor.take(PRESENTED)) return null;
+    const established = !slip && !cursor.take(PRESENTED);
+    if (established && !cursor.take(ESTABLISHED)) return null;
     const to = cursor.take(TO);
     const toLast = to ? leftAfter(to) : cursor.peek(/[. ]*(?:$|[[(])/) ? 0 : null;
-    return { kind: 'presented', slipPurls: slip !== null, toLast, span: cursor.span(from) };
+    return { kind: 'presented', slipPurls: slip !== null, established, toLast, span: cursor.span(from) };
   }
 
   private panel(): Word | null {
@@ -145,6 +167,18 @@ export class WordReader {
     return this.asked(from, options);
   }
 
+  /** "SL2B, k2, k2 from cn", where SL2B is explained as the slip alone. */
+  private secondHalf(half: Half, from: number): Word | 'failed' {
+    const spelled = readSecondHalf(this.cursor, half);
+    if (spelled && 'words' in spelled) return this.withCentre(spelled, from);
+    const text = this.cursor.text.slice(from, this.cursor.at).slice(0, 60);
+    this.fail(
+      spelled ? { code: 'held-differs', ...spelled } : { code: 'crossing-not-understood', text },
+      from,
+    );
+    return 'failed';
+  }
+
   /** A name of the legend or a usual one; "work" before it says nothing. */
   private named(): Word | 'failed' | null {
     const { cursor } = this;
@@ -166,6 +200,7 @@ export class WordReader {
       return 'failed';
     }
     if (entry.meaning) return { kind: 'named', meaning: entry.meaning };
+    if (entry.half) return this.secondHalf(entry.half, from);
     this.context.onUnclear?.(entry.name);
     this.unclear = true;
     return 'failed';

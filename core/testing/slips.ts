@@ -22,7 +22,8 @@ const at =
     return found ? cut(text, found.index, found.index + found[0].length, change(found[0], pick)) : null;
   };
 const LETTERS = [...'abcdefghijklmnopqrstuvwxyz0123456789'];
-const LABEL_WORD = /\b(?:rows?|rounds?|rnds?|set-up|rs|ws|right side|wrong side|even|odd|every|all|alt|other)\b/gi;
+const LABEL_WORD =
+  /\b(?:rows?|rounds?|rnds?|set-up|rs|ws|right side|wrong side|even|odd|every|all|alt|other)\b/gi;
 
 export const SLIPS: Readonly<Record<string, Slip>> = {
   'character lost': at(/[^\s]/g, () => ''),

@@ -12,7 +12,12 @@ export type Made = { readonly loops: readonly Loop[]; readonly before: readonly 
 
 type Op =
   | { readonly do: 'work'; readonly how: How; readonly times: number }
-  | { readonly do: 'cross'; readonly front: boolean; readonly held: readonly How[]; readonly then: readonly How[] }
+  | {
+      readonly do: 'cross';
+      readonly front: boolean;
+      readonly held: readonly How[];
+      readonly then: readonly How[];
+    }
   | { readonly do: 'again'; readonly ops: readonly Op[]; readonly times: number }
   /** Over and over until so many stitches are left; null: as many as what follows needs. */
   | { readonly do: 'on'; readonly ops: readonly Op[]; readonly left: number | null }
@@ -250,7 +255,7 @@ class Row {
     while (this.waiting.length > left) {
       const loop = this.waiting.shift() as Loop;
       if (loop.how.startsWith('s')) giveUp();
-      this.work(loop, (loop.how.startsWith('k') !== this.ws ? 'k' : 'p'));
+      this.work(loop, loop.how.startsWith('k') !== this.ws ? 'k' : 'p');
     }
   }
 
@@ -260,13 +265,23 @@ class Row {
     if (next.length < then.length || next.length === 0 || aside.length === 0) giveUp();
     next.forEach((loop, i) => this.work(loop, then[i] as How));
     aside.forEach((loop, i) => this.work(loop, held[i] as How));
-    const ids = (loops: readonly Loop[]) => loops.map(({ id }) => id).sort((a, b) => a - b).join();
+    const ids = (loops: readonly Loop[]) =>
+      loops
+        .map(({ id }) => id)
+        .sort((a, b) => a - b)
+        .join();
     const [near, far] = front ? [aside, next] : [next, aside];
     this.before.push(this.ws ? `${ids(far)}<${ids(near)}` : `${ids(near)}<${ids(far)}`);
   }
 }
 
-function rowsOf(text: string): { readonly ops: (n: number) => Op[]; readonly count: number; readonly wsFirst: boolean; readonly rnd: boolean } { // prettier-ignore
+function rowsOf(text: string): {
+  readonly ops: (n: number) => Op[];
+  readonly count: number;
+  readonly wsFirst: boolean;
+  readonly rnd: boolean;
+} {
+  // prettier-ignore
   const said = statementsOf(text);
   if (said.length === 0 || text.slice(0, said[0]?.at).trim() !== '') giveUp();
   const bodyOf = ({ from }: Statement, i: number) =>
@@ -300,7 +315,11 @@ function rowsOf(text: string): { readonly ops: (n: number) => Op[]; readonly cou
   const highest = Math.max(0, ...bodies.keys());
   const covered = (n: number) =>
     everies.find(({ every, after }) =>
-      every === 'even' ? n % 2 === 0 : every === 'ws' ? (n % 2 === 0) !== (wsFirst ?? false) : (n - after) % 2 === 0 && n > after,
+      every === 'even'
+        ? n % 2 === 0
+        : every === 'ws'
+          ? (n % 2 === 0) !== (wsFirst ?? false)
+          : (n - after) % 2 === 0 && n > after,
     )?.body;
   const count = highest % 2 === 1 && covered(highest + 1) !== undefined ? highest + 1 : highest;
   return {
