@@ -32,6 +32,8 @@ function words(p: Problem): string {
       return `“${p.text}” is about whole rows, but which rows, and how often, is not clear. Write “Rep rows 1-8”, or “Rep rows 1 and 2 three more times”.`;
     case 'order-times-unclear':
       return `${p.times} times after they were worked once, or ${p.times} times in all? Write “${p.times} more times”, or “${p.times} times in all”.`;
+    case 'order-twice':
+      return 'This says the same as the line before. Keep one of them, or say how often in all.';
     case 'entry-or-row':
       return `“${p.name}” stands where a row’s label would, and no row uses it as a name. Write “Row …:” if it is a row.`;
     case 'legend-not-understood':
@@ -110,6 +112,8 @@ function words(p: Problem): string {
       return `Row ${p.number} is missing. Add it, or list it with another row.`;
     case 'row-twice':
       return `Row ${p.number} is written twice. Keep the one that is meant.`;
+    case 'row-unused':
+      return 'No row is left for these words: all that they speak of are written out. Give this row its number, or take it out.';
     case 'too-many-rows':
       return `A panel has at most ${p.most} rows, numbered from 1.`;
     case 'rows-and-rounds':
@@ -149,6 +153,10 @@ function doubtText(d: Doubt): string {
       return `The text says ${d.stated} rows, but ${d.rows} repeat.`;
     case 'odd-rows':
       return `${d.rows} rows are an odd number: worked flat, the second time round would begin on the other side.`;
+    case 'one-row':
+      return 'The text has one row, and it crosses. Is a row missing?';
+    case 'said-twice':
+      return 'The same stitch twice in turn, and the rows below and above show it otherwise. Is one of the letters wrong?';
     case 'every-of-one':
       return 'This speaks of all such rows, but it is the only one. Is a row missing?';
     case 'lone-row':

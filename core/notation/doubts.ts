@@ -2,7 +2,7 @@
 import { countFor, givesForm, sameForm, type LinearForm, type Row } from '../chart/row';
 import type { LegendEntry } from './legend';
 import type { LoneRow } from './lone-rows';
-import type { NotationDoubt } from './problems';
+import type { NotationDoubt, TextSpan } from './problems';
 import type { WrittenRow } from './rows';
 import type { Scanned } from './scan';
 
@@ -69,7 +69,20 @@ export type Stating = {
   readonly turned: boolean;
   readonly unused: readonly LegendEntry[];
   readonly lone: readonly LoneRow[];
+  readonly twice: readonly { readonly index: number; readonly at: TextSpan }[];
 };
+
+const crosses = (row: Row) =>
+  [...(row.kind === 'line' ? [...row.before, ...row.after] : []), ...row.repeat].some(
+    ({ kind }) => kind === 'crossing',
+  );
+
+function oneRow(written: readonly WrittenRow[], rows: readonly Row[]): NotationDoubt[] {
+  const [only, other] = written;
+  return only && !other && rows[0] && crosses(rows[0])
+    ? [{ code: 'one-row', at: only.at, row: only.label }]
+    : [];
+}
 
 /** "Row 2 and all WS rows", where row 2 is the only one. */
 function everyOfOne(written: readonly WrittenRow[]): NotationDoubt[] {
@@ -88,12 +101,15 @@ export function doubtsOf({
   turned,
   unused,
   lone,
+  twice,
 }: Stating): NotationDoubt[] {
   const legend = unused.map(({ name, at }): NotationDoubt => ({ code: 'legend-unused', name, at }));
   return [
     ...statedOfWhole(scanned, form, repeatRows),
     ...statedOfRows(written, rows),
     ...everyOfOne(written),
+    ...oneRow(written, rows),
+    ...twice.map(({ index, at }): NotationDoubt => ({ code: 'said-twice', at, row: written[index]?.label })),
     ...lone.map(({ index, kind, own, others }): NotationDoubt => {
       const { at, label: row } = written[index] as WrittenRow;
       return { code: 'lone-row', kind, own, others, at, row };

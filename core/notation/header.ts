@@ -28,7 +28,7 @@ const BULLET = /(?:[-*+>#\u2022\u25cf\u25e6\u00b7]+ *(?=[a-z0-9]))?/;
 
 /** A label that has lost its number. */
 export const UNNUMBERED =
-  /^[^a-z0-9]{0,8}(?:rows?|rw|rounds?|rnds?|rds?)(?: *[:=]| +-| *\[| *\((?=[kp\d])| *$)/i;
+  /^[^a-z0-9]{0,8}(?:rows?|rw|rounds?|rnds?|rds?)(?: *[:=]| +-| *\[| *\((?=[kp\d])| +(?=[kp] ?\d|knit\b|purl\b|garter|stockin|(?:rev\.? )?st\.? st|as )| *$)/i;
 
 /** Text that may begin a row wherever it stands: at the beginning of a line or of a sentence. */
 export const BEGINS_ROW = new RegExp(

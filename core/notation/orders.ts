@@ -1,6 +1,7 @@
 /** Orders about whole rows: "Rep rows 3-10", "Rep last 2 rows once more", "Rows 3 and 4 form the pattern". */
 import { COUNT, countOf } from './numbers';
 import type { TextSpan } from './problems';
+import { isOneSlip } from './spelling';
 import type { Cursor } from './text';
 
 export type RowOrder = {
@@ -14,6 +15,7 @@ export type RowOrder = {
   readonly at: TextSpan;
 };
 
+const NUMBER_WORD = new RegExp(`^${COUNT}$`);
 const UNITS = '(?:rows?|rounds?|rnds?|rds?)';
 const REPEAT =
   '(?:then,? |and |now |next,? )*(?:rep(?:eat)?|work|cont(?:inue)?(?: (?:to )?(?:rep(?:eat(?:ing)?)?|work(?:ing)?))?)';
@@ -39,6 +41,32 @@ const timesOf = (found: RegExpExecArray): readonly number[] => {
   if (found[3]) return [count];
   return found[5] || count === 1 ? [Math.max(0, found[5] ? count - 1 : count)] : [count, count - 1];
 };
+
+const REPEAT_WORDS = ['rep', 'repeat', 'repeating'];
+const ROW_WORDS = ['row', 'rows', 'round', 'rounds', 'rnd', 'rnds'];
+const near = (token: string, words: readonly string[]) =>
+  words.some((word) => word === token || (token.length > 2 && isOneSlip(token, word)));
+
+/** Words that are an order about rows but for a slip of the pen: they must not be passed over. */
+export function looksLikeOrder(line: string): boolean {
+  const tokens =
+    line
+      .toLowerCase()
+      .slice(0, 120)
+      .match(/[a-z]+|\d+/g) ?? [];
+  const has = (...words: string[]) => tokens.some((token) => near(token, words));
+  const number = tokens.some((token) => /^\d/.test(token) || NUMBER_WORD.test(token));
+  const repeats = tokens.slice(0, 4).some((token) => near(token, REPEAT_WORDS));
+  const rows = tokens.some((token) => near(token, ROW_WORDS));
+  const pair = /\d+ *(?:-|and|to|&) *\d/.test(line);
+  if (
+    repeats &&
+    ((rows && (number || has('from'))) || has('last', 'previous') || (has('from') && number) || pair)
+  )
+    return true;
+  if (repeats && number && tokens.length <= 6) return true;
+  return rows && number && has('form', 'forms', 'more', 'once', 'twice', 'times', 'last', 'from');
+}
 
 /** Whether an order about rows may begin here. */
 export const beginsOrder = (cursor: Cursor): boolean =>

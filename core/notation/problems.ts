@@ -23,6 +23,7 @@ export type Problem =
   | { readonly code: 'order-not-understood'; readonly text: string }
   /** "Rep rows 1-4 three times": three more times, or three in all? */
   | { readonly code: 'order-times-unclear'; readonly times: number }
+  | { readonly code: 'order-twice' }
   | { readonly code: 'legend-not-understood'; readonly name: string }
   /** An entry that reads like a row, under a name that no row uses. */
   | { readonly code: 'entry-or-row'; readonly name: string }
@@ -55,6 +56,8 @@ export type Problem =
   | { readonly code: 'to-last-differs'; readonly stated: number; readonly follows: number }
   | { readonly code: 'row-missing'; readonly number: number }
   | { readonly code: 'row-twice'; readonly number: number }
+  /** "All WS rows", where every such row is written out: its words would be lost. */
+  | { readonly code: 'row-unused' }
   | { readonly code: 'too-many-rows'; readonly most: number }
   | { readonly code: 'rows-and-rounds' }
   | { readonly code: 'side-contradicts'; readonly stated: Side; readonly expected: Side }
@@ -104,6 +107,10 @@ export type Doubt =
   | { readonly code: 'stated-count-wrong'; readonly stated: number; readonly form: LinearForm }
   | { readonly code: 'stated-rows-wrong'; readonly stated: number; readonly rows: number }
   | { readonly code: 'odd-rows'; readonly rows: number }
+  /** One row that crosses, with nothing between it and itself. */
+  | { readonly code: 'one-row' }
+  /** "p2, p4", where the rows below and above show the first two otherwise. */
+  | { readonly code: 'said-twice' }
   /** "All WS rows", and there is one. */
   | { readonly code: 'every-of-one' }
   /** A row that all others bend to: see lone-rows.ts. Stitches of its repeat or ends, and of the others'. */

@@ -17,6 +17,7 @@ import { isPresented, type Parts } from './parts';
 import { bare, wordsOf, type RowWords } from './placed-row';
 import type { NotationDoubt, NotationProblem, TextSpan } from './problems';
 import { writtenRows, type WrittenRow, type WrittenRows } from './rows';
+import { saidTwice } from './said-twice';
 import { holdsStitchWord, scan, type Scanned } from './scan';
 import type { Item } from './syntax';
 
@@ -224,9 +225,10 @@ export function readRows(
   if (checker.problems.length === 0) checker.recheck(chart);
   if (checker.problems.length > 0) return refused();
   const castOn = takesForm(rows[0] as Row);
+  const words = placed.map((row, i) => wordsOf(row, (all[i] as WrittenRow).at));
   return ok({
     chart,
-    words: placed.map((row, i) => wordsOf(row, (all[i] as WrittenRow).at)),
+    words,
     remarks: [
       ...scanned.loose.map(({ from, to }) => scanned.lines.span(from, to)),
       ...idleRemarks(legend, used).map(({ at }) => at),
@@ -239,6 +241,7 @@ export function readRows(
       repeatRows: chart.rows.length,
       turned: !written.inTheRound && (written.turned || !context.unturned),
       unused: unusedEntries(legend, used),
+      twice: saidTwice(scanned.text, all, rows, words),
       lone: loneRows(
         fittings.map(({ ways }, i) => ways[fitted.ways[i] ?? 0] as Parts),
         all.map(({ body }) => body.items.some(isStarred)),

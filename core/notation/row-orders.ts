@@ -38,11 +38,22 @@ export class RowOrders {
     this.headers.slice(after).find(({ kind, numbers }) => kind === 'row' && numbers.length > 0)?.numbers[0] ??
     0;
 
+  /** The same order once more, with no row between. */
+  private saidAgain(order: Scanned['orders'][number]): boolean {
+    const before = this.orders[this.orders.indexOf(order) - 1];
+    const words = ({ rows, times, after }: Scanned['orders'][number]) => JSON.stringify([rows, times, after]);
+    return before !== undefined && words(before) === words(order);
+  }
+
   /** Rows that the numbers leave out and an order fills: "rep rows 1 and 2 twice", then row 7. */
   fill<T>(rows: Map<number, T>) {
     for (const order of this.orders) {
       const { first, last } = this.range(order);
       const { times, at } = order;
+      if (this.saidAgain(order)) {
+        this.problems.push({ code: 'order-twice', at });
+        continue;
+      }
       const length = last - first + 1;
       if (first < 1 || length < 1 || last > MOST_ROWS || !rows.has(last)) {
         this.problems.push({

@@ -122,8 +122,19 @@ class Assembly {
     return this.everies.some((row) => isEvery(row, next, side)) ? next : highest;
   }
 
+  private readonly usedEveries = new Set<EveryRow>();
+
   private parsedFor(number: number, side: Side): Parsed | undefined {
-    return this.byNumber.get(number) ?? this.everies.find((row) => isEvery(row, number, side))?.parsed;
+    const own = this.byNumber.get(number);
+    const every = own ? undefined : this.everies.find((row) => isEvery(row, number, side));
+    if (every) this.usedEveries.add(every);
+    return own ?? every?.parsed;
+  }
+
+  private reportUnused() {
+    for (const row of this.everies)
+      if (!this.usedEveries.has(row) && row.parsed.header.numbers.length === 0)
+        this.problems.push({ code: 'row-unused', at: row.parsed.at });
   }
 
   private resolve(
@@ -194,6 +205,7 @@ class Assembly {
       this.missing(number);
       return [];
     });
+    this.reportUnused();
     return {
       inTheRound,
       firstSide: sideOf(first),

@@ -1,6 +1,6 @@
 /** The first stage: a pasted text cut into rows, legend entries, what it states of itself, and remarks. */
 import { beginsBody, BEGINS_ROW, readBareNumber, readHeader, UNNUMBERED, type RowHeader } from './header';
-import { beginsOrder, readOrder, type RowOrder } from './orders';
+import { beginsOrder, looksLikeOrder, readOrder, type RowOrder } from './orders';
 import { STS } from './plain-words';
 import type { NotationProblem, TextSpan } from './problems';
 import { chooseSize } from './sizes';
@@ -49,6 +49,12 @@ const WIDTH = new RegExp(
   'i',
 );
 const ROW_COUNT = /\b(\d{1,4})[- ](?:row|round|rnd)(?: pattern)? repeat|\bthese (\d{1,4}) (?:rows|rounds|rnds)\b|\brepeat(?:s| over| every)? (?:over |every )?(\d{1,4}) (?:rows|rounds|rnds)\b/i; // prettier-ignore
+/** "These 8 rows form the pattern" says how many there are, and orders nothing. */
+const saysRows = (line: string) =>
+  ROW_COUNT.test(line) ||
+  /\b(?:this|these|the|all|every) (?:rows?|rounds?|rnds?)\b/i.test(line) ||
+  PROSE_ROW.test(line);
+const PROSE_ROW = /^\W*(?:row|round|rnd)s? \d+(?: ?(?:-|to|and|&) ?\d+)? (?:is|are)\b/i;
 const SAYS_ROUND =
   /\b(?:in (?:the )?rounds?|circularly|join(?:ed)? (?:in|for|to work) (?:the |in the )?rounds?)\b/i;
 /** A counted stitch, or a name that can only be a stitch. */
@@ -118,7 +124,8 @@ function bareLabel(line: string, at: number): Label | null {
 }
 
 const ROW_WORDS = ['row', 'rows', 'round', 'rounds', 'rnd', 'rnds'];
-const MISTYPED = /^[^a-z0-9]*(?:([a-z]{2,7})\.? ?\d{1,4}|\d{1,4}(?:st|nd|rd|th) ([a-z]{2,7}))(?![a-z0-9/])/i;
+const MISTYPED =
+  /^[^a-z0-9]*(?:([a-z][a-z0-9]{1,6})\.? ?\d{1,4}|\d{1,4}(?:st|nd|rd|th) ([a-z]{2,7}))(?![a-z0-9/])/i;
 
 /** "Rwo 3:", "3rd ruond": one slip of the pen from a label. */
 function mistyped(line: string): boolean {
@@ -259,6 +266,14 @@ class Scanner {
     this.open(this.legend, { from, to, name, bodyFrom: from + entry[0].length, defines });
   }
 
+  private unclearOrder(from: number, to: number) {
+    const text = this.text.slice(from, to);
+    const blank = text.length - text.trimStart().length;
+    this.problems.push({ code: 'order-not-understood', text: text.trim().slice(0, 60), at: this.lines.span(from + blank, from + text.trimEnd().length) }); // prettier-ignore
+    this.loose.push({ from, to, holdsStitches: false });
+    this.grow = null;
+  }
+
   private ordered(from: number, to: number) {
     const piece = this.text.slice(from, to);
     const sentence = /^[^.]*(?:\.(?! |$)[^.]*)*/.exec(piece)?.[0] ?? piece;
@@ -314,6 +329,8 @@ class Scanner {
     BEGINS_ROW.lastIndex = indent;
     const holds = holdsStitchWord(line);
     if (BEGINS_ROW.test(line) && holds) return this.unclearLabel(from, to);
+    if (!holds && !line.includes('*') && looksLikeOrder(line) && !saysRows(line))
+      return this.unclearOrder(from, to);
     if (this.grow && !(!holds && (this.ended || this.breaksOff(line)))) return this.goesOn(from, to);
     this.remark(from, to, holds, line);
   }

@@ -53,10 +53,10 @@ export function* slipsOver<T>(
   textOf: (one: T) => string,
   count: number,
   seed: number,
+  kinds: readonly string[] = Object.keys(SLIPS),
 ): Generator<{ readonly of: T; readonly kind: string; readonly slipped: string }> {
   const random = seeded(seed);
   const pick: Pick = (list) => list[Math.floor(random() * list.length)];
-  const kinds = Object.keys(SLIPS);
   for (let made = 0, turn = 0; made < count; turn += 1) {
     const of = texts[turn % texts.length] as T;
     const kind = pick(kinds) as string;
