@@ -1,6 +1,8 @@
 /** Whether reading a row costs the same in a long text as in a short one. */
 import { readRows } from '@core/notation/read';
 import { judge } from '@core/notation/judge';
+import { MOST_CHARACTERS } from '@core/notation/scan';
+import { HOSTILE } from '@core/testing/hostile';
 import { atMost, median, type Line } from './numbers';
 
 const SHORT = 400;
@@ -32,8 +34,37 @@ function perRow(rows: number): number {
   return (median(runs) * 1000) / rows;
 }
 
+/** Milliseconds to read a text, sound or not; the best of a few. */
+function timeOf(text: string): number {
+  const runs = Array.from({ length: 3 }, () => {
+    const start = performance.now();
+    const read = readRows(text, 'bench');
+    if (read.ok) judge(text, read.value);
+    return performance.now() - start;
+  });
+  return Math.min(...runs);
+}
+
+const plainText = (length: number) =>
+  Array.from(
+    { length: Math.ceil(length / 1600) },
+    (_, i) => `Row ${i + 1}: ${'k2, p2, '.repeat(198)}k4.`,
+  ).join('\n');
+
+/** Texts made to be slow against ordinary rows of the same length. */
+function hostile(): Line {
+  const plain = timeOf(plainText(MOST_CHARACTERS - 5_000));
+  const [slowest] = HOSTILE.map(({ what, text }) => ({ what, ms: timeOf(text) })).sort((a, b) => b.ms - a.ms);
+  const { what, ms } = slowest as { what: string; ms: number };
+  const told = `slowest of ${HOSTILE.length} hostile texts (${what}, ${Math.round(ms)} ms) against a plain text (${Math.round(plain)} ms)`; // prettier-ignore
+  return atMost(told, ms / plain, 3);
+}
+
 export function reading(): Line[] {
   perRow(SHORT);
   const [short, long] = [perRow(SHORT), perRow(LONG)];
-  return [atMost(`reading and checking, time per row at ${LONG} rows against ${SHORT}`, long / short, 1.5)];
+  return [
+    atMost(`reading and checking, time per row at ${LONG} rows against ${SHORT}`, long / short, 1.5),
+    hostile(),
+  ];
 }

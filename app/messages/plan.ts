@@ -118,6 +118,8 @@ export function planWords(p: DraftProblem): string {
       return gaugeWords(p.problem);
     case 'measure':
       return `The ${MAKING_FIELDS[p.field]} must be more than 0 and at most ${p.most}.`;
+    case 'too-much-text':
+      return `The written rows of this piece are longer than ${p.most} characters together. Use one text for panels that are alike.`;
     case 'rows-not-read':
       return 'These rows cannot be read yet.';
     case 'does-not-close':

@@ -38,16 +38,40 @@ export const columnsTaken = (row: LaidRow, at: LaidCell) => span(at.taken, takes
 /** Columns of its own row that the cell gives. */
 export const columnsGiven = (row: LaidRow, at: LaidCell) => span(at.given, gives(at.cell), row.gives);
 
-/** Whether `count` columns from `from`, going round, hold a column. */
-const holds = (from: number, count: number, width: number, column: number) =>
-  count > 0 && (((column - from) % width) + width) % width < count;
+/** By column: which cell takes it, and which gives it; -1 for none. Found once a row, for many ask. */
+type ColumnIndex = { readonly taking: Int32Array; readonly giving: Int32Array };
+const indices = new WeakMap<LaidRow, ColumnIndex>();
 
+function indexOf(row: LaidRow): ColumnIndex {
+  const known = indices.get(row);
+  if (known) return known;
+  const taking = new Int32Array(row.takes).fill(-1);
+  const giving = new Int32Array(row.gives).fill(-1);
+  const mark = (columns: Int32Array, from: number, count: number, cell: number) => {
+    for (let i = 0; i < count; i += 1) {
+      const column = (from + i) % columns.length;
+      if (columns[column] === -1) columns[column] = cell;
+    }
+  };
+  row.cells.forEach((at, i) => {
+    mark(taking, at.taken, takes(at.cell), i);
+    mark(giving, at.given, gives(at.cell), i);
+  });
+  const index = { taking, giving };
+  indices.set(row, index);
+  return index;
+}
+
+/** Columns are counted round and round. */
+const around = (columns: Int32Array, column: number): number =>
+  columns.length === 0 ? -1 : (columns[((column % columns.length) + columns.length) % columns.length] ?? -1);
+
+/** Place among the row's cells of the one that takes a column of the row below; -1 for none. */
+export const indexTaking = (row: LaidRow, column: number) => around(indexOf(row).taking, column);
 /** The cell that gives a column. */
-export const cellGiving = (row: LaidRow, column: number) =>
-  row.cells.find((at) => holds(at.given, gives(at.cell), row.gives, column));
+export const cellGiving = (row: LaidRow, column: number) => row.cells[around(indexOf(row).giving, column)];
 /** The cell that takes a column of the row below. */
-export const cellTaking = (row: LaidRow, column: number) =>
-  row.cells.find((at) => holds(at.taken, takes(at.cell), row.takes, column));
+export const cellTaking = (row: LaidRow, column: number) => row.cells[indexTaking(row, column)];
 
 /** Columns (below, here) joined by a cell's links. */
 export function columnLinks(row: LaidRow, at: LaidCell): (readonly [taken: number, given: number])[] {

@@ -49,6 +49,14 @@ describe('a draft becomes a plan, or says why not', () => {
     ],
   ])('%s', (_, draft, expected) => expect(problems(draft)).toEqual(expected));
 
+  it('texts share one budget, and a text used many times counts once', () => {
+    const long = `Row 1 (RS): p2, 2/2 RC, p2.\nRow 2: k2, p4, k2.\n\n${'A quiet remark. '.repeat(11_000)}`;
+    const many = (text: (i: number) => string) =>
+      piece(Array.from({ length: 3 }, (_, i) => panel({ id: `p${i}`, text: text(i) })));
+    expect(problems(many(() => long))).toEqual([]);
+    expect(problems(many((i) => `${long}${i}`))).toEqual([['too-much-text', 0, 2]]);
+  });
+
   it('a section that needs other stitches than the one before leaves is refused at the seam', () => {
     const sections = [
       { id: 'a', name: 'a', rows: 4, panels: [panel()] },

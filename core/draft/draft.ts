@@ -7,7 +7,7 @@ import { closeToRing, type Chart } from '../chart/chart';
 import type { Construction } from '../stitch/construction';
 import type { Direction, Side } from '../stitch/types';
 import type { NotationProblem } from '../notation/problems';
-import { readRows } from '../notation/read';
+import { readRows, type ReadingContext } from '../notation/read';
 import { mirrorChart } from '../chart/mirrored';
 import { checkPlan, type Worksheet } from '../piece/worksheet';
 import { NO_MAKING, type Making } from '../piece/making';
@@ -104,6 +104,12 @@ export type DraftProblem =
       readonly problems: readonly NotationProblem[];
     }
   | { readonly code: 'does-not-close'; readonly section: number; readonly panel: number }
+  | {
+      readonly code: 'too-much-text';
+      readonly section: number;
+      readonly panel?: number;
+      readonly most: number;
+    }
   | (InSection & { readonly code: 'last-row-not-read'; readonly problems: readonly NotationProblem[] })
   | (InSection & { readonly code: 'length-needs-gauge'; readonly shaping?: number })
   | (InSection & { readonly code: 'nothing-to-spread-over' })
@@ -116,16 +122,29 @@ export type CheckedDraft = {
   readonly spreads: ReadonlyMap<number, SpreadRow>;
 };
 
-type Readings = Map<string, ReturnType<typeof readRows>>;
+/** Characters of written rows in one piece, each text counted once however often it is used. */
+export const MOST_TEXT = 400_000;
 
-function read(draft: PieceDraft, panel: PanelDraft, readings: Readings) {
-  const context =
-    draft.construction === 'unturned' ? { unturned: { firstDirection: draft.firstDirection } } : {};
-  const key = `${panel.name}\n${panel.text}`;
-  const found = readings.get(key) ?? readRows(panel.text, panel.name, context);
-  readings.set(key, found);
-  return found;
+/** Every text of a draft is read once, and all of them share one budget. */
+class Readings {
+  private readonly known = new Map<string, ReturnType<typeof readRows>>();
+  private characters = 0;
+
+  /** Null when the texts of the piece are longer together than they may be. */
+  read(text: string, name: string, context: ReadingContext): ReturnType<typeof readRows> | null {
+    const key = `${name}\n${text}`;
+    const found = this.known.get(key);
+    if (found) return found;
+    this.characters += text.length;
+    if (this.characters > MOST_TEXT) return null;
+    const read = readRows(text, name, context);
+    this.known.set(key, read);
+    return read;
+  }
 }
+
+const contextOf = ({ construction, firstDirection }: PieceDraft): ReadingContext =>
+  construction === 'unturned' ? { unturned: { firstDirection } } : {};
 
 type At = { readonly section: number; readonly panel: number };
 
@@ -135,7 +154,8 @@ function chartFor(
   at: At,
   readings: Readings,
 ): Result<Chart, DraftProblem> {
-  const reading = read(draft, panel, readings);
+  const reading = readings.read(panel.text, panel.name, contextOf(draft));
+  if (!reading) return err({ code: 'too-much-text', ...at, most: MOST_TEXT });
   if (!reading.ok) return err({ code: 'rows-not-read', ...at, problems: reading.error });
   const chart = panel.mirrored ? mirrorChart(reading.value.chart) : reading.value.chart;
   if (!panel.closed || draft.construction !== 'round') return ok(chart);
@@ -164,7 +184,7 @@ class Planner {
   /** What is wrong below a row that could not be spread for it. */
   readonly below: PlanProblem[] = [];
   private readonly charts: Record<string, Chart> = {};
-  private readonly readings: Readings = new Map();
+  private readonly readings = new Readings();
   private readonly keys = new Map<string, string>();
   private readonly rowsPer10: number | null;
 
@@ -252,8 +272,9 @@ class Planner {
 
   private lastRow({ text, mirrored }: NonNullable<SectionDraft['lastRow']>, s: number): string {
     const key = `last-row-${s + 1}`;
-    const read = readRows(text, 'last row', {});
-    if (read.ok) this.charts[key] = mirrored ? mirrorChart(read.value.chart) : read.value.chart;
+    const read = this.readings.read(text, 'last row', {});
+    if (!read) this.problems.push({ code: 'too-much-text', section: s, most: MOST_TEXT });
+    else if (read.ok) this.charts[key] = mirrored ? mirrorChart(read.value.chart) : read.value.chart;
     else this.problems.push({ code: 'last-row-not-read', section: s, problems: read.error });
     return key;
   }

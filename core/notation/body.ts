@@ -29,10 +29,13 @@ import type { Cursor } from './text';
 import { WordReader, type BodyContext } from './words';
 
 const MOST_DEEP = 20;
+/** Words of a row. */
+const MOST_ITEMS = 4000;
 const isUnbounded = ({ kind }: Item) => kind === 'repeat' || kind === 'presented';
 const CLOSING = { '[': ']', '(': ')', '{': '}' } as const;
 
 export class BodyReader {
+  private count = 0;
   private note: { count: number; span: TextSpan } | null = null;
   /** Reading was given up: brackets left open by that are no news. */
   private hopeless = false;
@@ -94,6 +97,7 @@ export class BodyReader {
       if (cursor.done) return items;
       if (until === '*' && (cursor.peek(/\*/) || cursor.peek(REP_HERE))) return items;
       if (until !== '*' && until !== null && cursor.text[cursor.at] === until) return items;
+      if (++this.count > MOST_ITEMS) return this.tooMany(items);
       const before = cursor.at;
       if (depth === 0 && until === null && this.overAndOver(items)) continue;
       const item = this.item(depth);
@@ -105,7 +109,9 @@ export class BodyReader {
   /** "p2, k4 all the way around", "repeat these 6 stitches", "C4B, C4F to end": what was said is the repeat. */
   private overAndOver(items: Item[]): boolean {
     const { cursor } = this;
-    if (items.length === 0 || items.some(isUnbounded)) return false;
+    if (items.length === 0 || !(cursor.peek(ALL_AROUND) ?? cursor.peek(REP_THESE) ?? cursor.peek(TO)))
+      return false;
+    if (items.some(isUnbounded)) return false;
     const from = cursor.at;
     const start = items[0]?.span as TextSpan;
     const repeat = (inside: Item[], toLast: number | null): Item => {
@@ -237,6 +243,13 @@ export class BodyReader {
     if (!found) return null;
     const times = timesOf(found);
     return cursor.take(IN_ALL) || !rep ? [times] : [times, times + 1];
+  }
+
+  private tooMany(items: Item[]): Item[] {
+    if (!this.hopeless) this.fail({ code: 'count-out-of-range', count: this.count, most: MOST_ITEMS }, 0, 1);
+    this.hopeless = true;
+    this.cursor.at = this.cursor.end;
+    return items;
   }
 
   private tooDeep(from: number): null {

@@ -86,10 +86,11 @@ function oneRow(written: readonly WrittenRow[], rows: readonly Row[]): NotationD
 
 /** "Row 2 and all WS rows", where row 2 is the only one. */
 function everyOfOne(written: readonly WrittenRow[]): NotationDoubt[] {
-  return written.flatMap((row): NotationDoubt[] => {
-    const alike = written.filter(({ at }) => at.from === row.at.from);
-    return row.every && alike.length === 1 ? [{ code: 'every-of-one', at: row.at, row: row.label }] : [];
-  });
+  const times = new Map<number, number>();
+  for (const { at } of written) times.set(at.from, (times.get(at.from) ?? 0) + 1);
+  return written.flatMap((row): NotationDoubt[] =>
+    row.every && times.get(row.at.from) === 1 ? [{ code: 'every-of-one', at: row.at, row: row.label }] : [],
+  );
 }
 
 export function doubtsOf({

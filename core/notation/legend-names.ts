@@ -25,6 +25,9 @@ export class LegendNames {
     for (const list of this.byFirst.values()) list.sort((a, b) => b.name.length - a.name.length);
   }
 
+  /** Whether any name begins with this letter. */
+  begins = (letter: string) => this.byFirst.has(firstLetter(letter));
+
   /** The entries meant here: one, none, or several that differ only in case where the text matches neither. */
   take(cursor: Cursor): readonly LegendName[] {
     const list = this.byFirst.get(firstLetter(cursor.text.charAt(cursor.at))) ?? [];

@@ -4,6 +4,9 @@ import type { TextSpan } from './problems';
 import { isOneSlip } from './spelling';
 import type { Cursor } from './text';
 
+/** Rows of a panel. */
+export const MOST_ROWS = 5000;
+
 export type RowOrder = {
   /** Which rows: by number, the last few before the order, or all from a number on. */
   readonly rows:
@@ -49,16 +52,13 @@ const near = (token: string, words: readonly string[]) =>
 
 /** Words that are an order about rows but for a slip of the pen: they must not be passed over. */
 export function looksLikeOrder(line: string): boolean {
-  const tokens =
-    line
-      .toLowerCase()
-      .slice(0, 120)
-      .match(/[a-z]+|\d+/g) ?? [];
+  const head = line.slice(0, 120);
+  const tokens = head.toLowerCase().match(/[a-z]+|\d+/g) ?? [];
   const has = (...words: string[]) => tokens.some((token) => near(token, words));
   const number = tokens.some((token) => /^\d/.test(token) || NUMBER_WORD.test(token));
   const repeats = tokens.slice(0, 4).some((token) => near(token, REPEAT_WORDS));
   const rows = tokens.some((token) => near(token, ROW_WORDS));
-  const pair = /\d+ *(?:-|and|to|&) *\d/.test(line);
+  const pair = /\d *(?:-|and|to|&) *\d/.test(head);
   if (
     repeats &&
     ((rows && (number || has('from'))) || has('last', 'previous') || (has('from') && number) || pair)

@@ -1,10 +1,8 @@
 /** In which order the numbered rows of a text are worked, by its orders: repeats on the way, and where the repeat begins. */
 import type { RowHeader } from './header';
-import type { RowOrder } from './orders';
+import { MOST_ROWS, type RowOrder } from './orders';
 import type { NotationProblem } from './problems';
 import type { Scanned } from './scan';
-
-export const MOST_ROWS = 5000;
 
 type Range = { readonly first: number; readonly last: number };
 /** Rows that are worked again right after the last of them. */

@@ -4,7 +4,8 @@ import type { Side } from '../stitch/types';
 import { BodyReader } from './body';
 import type { Every, RowHeader } from './header';
 import type { NotationProblem, Problem, RowLabel, TextSpan } from './problems';
-import { MOST_ROWS, RowOrders } from './row-orders';
+import { MOST_ROWS } from './orders';
+import { RowOrders } from './row-orders';
 import type { Scanned } from './scan';
 import type { Body } from './syntax';
 import { Cursor } from './text';
@@ -137,7 +138,23 @@ class Assembly {
         this.problems.push({ code: 'row-unused', at: row.parsed.at });
   }
 
+  private readonly resolved = new Map<number, WrittenRow['body'] | null>();
+
+  /** The stitches of a row that may be a copy; each row is followed once, so a chain of copies costs its length. */
   private resolve(
+    parsed: Parsed,
+    number: number,
+    sideOf: (n: number) => Side,
+    seen: Set<number>,
+  ): WrittenRow['body'] | null {
+    const known = this.resolved.get(number);
+    if (known !== undefined) return known;
+    const found = this.follow(parsed, number, sideOf, seen);
+    this.resolved.set(number, found);
+    return found;
+  }
+
+  private follow(
     parsed: Parsed,
     number: number,
     sideOf: (n: number) => Side,

@@ -1,6 +1,6 @@
 /** The first stage: a pasted text cut into rows, legend entries, what it states of itself, and remarks. */
 import { beginsBody, BEGINS_ROW, readBareNumber, readHeader, UNNUMBERED, type RowHeader } from './header';
-import { beginsOrder, looksLikeOrder, readOrder, type RowOrder } from './orders';
+import { beginsOrder, looksLikeOrder, MOST_ROWS, readOrder, type RowOrder } from './orders';
 import { STS } from './plain-words';
 import type { NotationProblem, TextSpan } from './problems';
 import { chooseSize } from './sizes';
@@ -39,6 +39,8 @@ export type Scanned = {
 };
 
 export const MOST_CHARACTERS = 200_000;
+/** Labels that are read at all: rows, and set-up rows besides. */
+const MOST_STATEMENTS = MOST_ROWS + 100;
 
 const MULTIPLE = new RegExp(
   `\\b(?:multiples?|mult\\.?) of (\\d{1,4})(?: ?${STS})?(?:,? ?(?:plus|\\+|and|&) ?(?:an extra )?(\\d{1,4})(?: (?:more|extra|edge|balancing|balance))*(?: ?${STS})?)?`,
@@ -102,20 +104,29 @@ function oddCharacter(text: string): number {
 
 /** A label where a line or a sentence begins; `length` runs to the row's first word. */
 type Label = { readonly header: RowHeader; readonly length: number };
+/** Lists of row numbers may be long. */
 const MOST_LABEL = 700;
+const USUAL_LABEL = 120;
 
 function labelAt(line: string, at: number): Label | 'unclear' | null {
   const head = line.slice(at, at + 100).replace(/\s+/g, ' ');
   BEGINS_ROW.lastIndex = BULLET_BEFORE.exec(head)?.[0].length ?? 0;
   if (!BEGINS_ROW.test(head)) return null;
-  const cursor = new Cursor(line.slice(at, at + MOST_LABEL));
+  const label = labelWithin(line.slice(at, at + USUAL_LABEL));
+  const long = label === null || label === 'unclear';
+  return long && line.length > at + USUAL_LABEL ? labelWithin(line.slice(at, at + MOST_LABEL)) : label;
+}
+
+function labelWithin(text: string): Label | 'unclear' | null {
+  const cursor = new Cursor(text);
   const header = readHeader(cursor);
   return header === null || header === 'unclear' ? header : { header, length: cursor.origin(cursor.at) };
 }
 
 /** A number alone before the words of a row: "3: k2, p2". */
 function bareLabel(line: string, at: number): Label | null {
-  const cursor = new Cursor(line.slice(at, at + MOST_LABEL));
+  if (!/\d/.test(line.charAt(at))) return null;
+  const cursor = new Cursor(line.slice(at, at + USUAL_LABEL));
   const header = readBareNumber(cursor);
   if (!header) return null;
   const rest = cursor.text.slice(cursor.at);
@@ -138,8 +149,10 @@ function mistyped(line: string): boolean {
 const ENTRY_WITHIN =
   /^[^=:;.,*()[\]]{1,40} ?= ?(?=(?:sl|slip|place|put|skip|knit|purl|k2tog)\b|[kp]\d|\d\/\d)/i;
 
-const orderAt = (words: string) => beginsOrder(new Cursor(words.slice(0, 200)));
+const ORDER_WORD = /^[^a-z]{0,8}(?:then|and|now|next|rep|work|cont|the|row|round|rnd|rd)/i;
+const orderAt = (words: string) => ORDER_WORD.test(words) && beginsOrder(new Cursor(words.slice(0, 200)));
 
+const HOLDS_NEEDLE = /[([](?:sl|slip|place|put)[ \d]/i;
 /** A name in a row, and what it stands for in brackets behind it. */
 const EXPLAINED_NAME =
   /(?<=[,;:*] *)([a-z][a-z]*(?: ?\d{1,2}[a-z]{0,4}|(?: [a-z]{1,12}){0,2})) ?[([]((?:sl|slip|place|put)(?: |\d)[^()[\]\n]{8,200}(?:cn|c\.n\.|needle|dpn|holder))[)\]](?! ?(?:x ?\d|\d+ ?times|twice))/gi;
@@ -228,7 +241,9 @@ class Scanner {
 
   /** "Otter (sl 2 to cn, hold in front, k2, k2 from cn)" within a row explains the name. */
   private explained(from: number, to: number) {
-    for (const found of this.text.slice(from, to).matchAll(EXPLAINED_NAME)) {
+    const text = this.text.slice(from, to);
+    if (!HOLDS_NEEDLE.test(text)) return;
+    for (const found of text.matchAll(EXPLAINED_NAME)) {
       const name = found[1] as string;
       if (/^(?:k|p|knit|purl|row|rnd|round)\b|^[kp]\d/i.test(name)) continue;
       const bodyFrom = from + found.index + found[0].length - (found[2] as string).length - 1;
@@ -238,6 +253,10 @@ class Scanner {
   }
 
   private openRow(from: number, to: number, { header, length }: Label) {
+    if (this.rows.length === MOST_STATEMENTS)
+      this.problems.push({ code: 'too-many-rows', most: MOST_ROWS, at: this.lines.span(from, to) });
+    this.grow = null;
+    if (this.rows.length >= MOST_STATEMENTS) return;
     this.explained(from, to);
     this.open(this.rows, { from, to, header, bodyFrom: Math.min(to, from + length) });
   }

@@ -1,5 +1,5 @@
 /** Reads the words of a row: stitches, crossings under whatever name, phrases; what is not understood is noted. */
-import type { Cell } from '../stitch/types';
+import { KNIT, PURL, type Cell } from '../stitch/types';
 import { crossingOfWords } from '../stitch/working';
 import { optionName, readCrossingName } from './crossing-names';
 import { widthOf } from './item-width';
@@ -27,16 +27,20 @@ export type BodyContext = {
 export const PLAIN_CONTEXT: BodyContext = { legend: new LegendNames([]), picks: {}, sized: false };
 
 const MOST_COUNT = 1000;
+const PLAINLY = /([kp])(\d{1,3})(?=,)/;
 const MOST_PROBLEMS = 50;
 export class WordReader {
   readonly problems: NotationProblem[] = [];
   /** A name was met that its legend entry does not explain: that is said once, at the entry. */
   unclear = false;
+  private readonly hasRibs: boolean;
 
   constructor(
     private readonly cursor: Cursor,
     private readonly context: BodyContext,
-  ) {}
+  ) {
+    this.hasRibs = /rib/i.test(cursor.text);
+  }
 
   fail(problem: Problem, from: number, to = this.cursor.at) {
     this.problems.push({ ...problem, at: this.cursor.span(from, to) });
@@ -61,6 +65,8 @@ export class WordReader {
   word(): Item | null {
     const { cursor } = this;
     const from = cursor.at;
+    const plainly = this.plainly(from);
+    if (plainly) return plainly;
     const presented = this.presented(from);
     if (presented) return presented;
     const texture = readTexture(cursor);
@@ -77,6 +83,21 @@ export class WordReader {
     if (single) return { ...single, span: cursor.span(from) };
     this.unknown();
     return null;
+  }
+
+  /** "k2," as most words of most rows are: nothing else can be meant, unless a name or a rib begins so. */
+  private plainly(from: number): Item | null {
+    const { cursor, context } = this;
+    const found = cursor.peek(PLAINLY);
+    if (!found || this.hasRibs || context.legend.begins(found[1] as string)) return null;
+    cursor.take(PLAINLY);
+    const count = this.count(Number(found[2]), from);
+    return {
+      kind: 'cell',
+      cell: found[1]?.toLowerCase() === 'k' ? KNIT : PURL,
+      count,
+      span: cursor.span(from),
+    };
   }
 
   /** Over so many stitches, or as far as the row goes. */

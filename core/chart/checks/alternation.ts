@@ -4,7 +4,7 @@
  */
 import { links } from '../../stitch/cells';
 import type { Crossing } from '../../stitch/types';
-import { cellTaking, columnLinks } from '../laid';
+import { columnLinks, indexTaking } from '../laid';
 import { placeKey, type CellPlace, type PlacedLaidRow } from '../places';
 import type { ChartDoubt } from './doubt';
 import { rowAbove, type Woven } from './fabric';
@@ -36,13 +36,13 @@ function meetings(woven: Woven, start: number): Meeting[] {
   const steps = (woven.rows.length - woven.setUps) * PERIODS;
   for (let step = 0; step < steps; step += 1) {
     const row = woven.rows[index] as PlacedLaidRow;
-    const at = cellTaking(row, column);
+    const place = indexTaking(row, column);
+    const at = row.cells[place];
     const link = at && columnLinks(row, at).find(([taken]) => taken === column);
     if (!at || !link) return met;
     if (at.cell.kind === 'crossing' && ofTwoStrands(at.cell)) {
       const over = goesOver(at.cell, (column - at.taken + row.takes * 2) % row.takes);
-      const place = row.places[row.cells.indexOf(at)] as CellPlace;
-      if (over !== null) met.push({ place, over });
+      if (over !== null) met.push({ place: row.places[place] as CellPlace, over });
     }
     column = link[1];
     index = rowAbove(woven, index);

@@ -50,31 +50,49 @@ function seen(track: Track, mark: Mark, mirrored: boolean): string {
 
 const onAxis = (track: Track) => (mark: Mark) => mark.from - track.from === track.to - mark.from - mark.width;
 
-/** Rows in which two tracks are no mirror images, with what each has there; null if there is too little to tell. */
-function oddRows(a: Track, b: Track, chartRows: number): Mark[][] | null {
-  const same = a === b;
-  const at = (track: Track, row: number) =>
-    track.marks.filter((mark) => mark.row === row && !(same && onAxis(track)(mark)));
-  let rows = 0;
-  const odd: Mark[][] = [];
-  for (let row = 0; row < chartRows; row += 1) {
-    const [left, right] = [at(a, row), at(b, row)];
-    if (left.length + right.length === 0) continue;
-    rows += 1;
-    const keys = (marks: Mark[], track: Track, mirrored: boolean) =>
-      marks.map((mark) => seen(track, mark, mirrored)).sort().join('|'); // prettier-ignore
-    if (keys(left, a, false) !== keys(right, b, true)) odd.push([...left, ...(same ? [] : right)]);
+/** What a track shows in each of its rows, as it is and in a mirror; `besides` leaves out what lies on its own axis. */
+type Shown = { readonly marks: readonly Mark[]; readonly plain: string; readonly mirrored: string };
+
+function shownBy(track: Track, besides: boolean): ReadonlyMap<number, Shown> {
+  const byRow = new Map<number, Mark[]>();
+  for (const mark of track.marks) {
+    if (besides && onAxis(track)(mark)) continue;
+    const marks = byRow.get(mark.row) ?? [];
+    marks.push(mark);
+    byRow.set(mark.row, marks);
   }
-  return rows >= LEAST_ROWS ? odd : null;
+  const keyed = (marks: readonly Mark[], mirrored: boolean) =>
+    marks.map((mark) => seen(track, mark, mirrored)).sort().join('|'); // prettier-ignore
+  return new Map([...byRow].map(([row, marks]) => [row, { marks, plain: keyed(marks, false), mirrored: keyed(marks, true) }])); // prettier-ignore
 }
+
+/** Rows in which two tracks are no mirror images, with what each has there; null if there is too little to tell. */
+function oddRows(a: ReadonlyMap<number, Shown>, b: ReadonlyMap<number, Shown>): Mark[][] | null {
+  const rows = [...new Set([...a.keys(), ...b.keys()])].sort((first, second) => first - second);
+  if (rows.length < LEAST_ROWS) return null;
+  return rows.flatMap((row) => {
+    const [left, right] = [a.get(row), b.get(row)];
+    if ((left?.plain ?? '') === (right?.mirrored ?? '')) return [];
+    return [[...(left?.marks ?? []), ...(a === b ? [] : (right?.marks ?? []))]];
+  });
+}
+
+/** More tracks, or more crossings to compare, than one mind draws as mirror images. */
+const MOST_TRACKS = 120;
+const MOST_COMPARED = 400_000;
 
 export function mirrorDoubts(chart: Chart): ChartDoubt[] {
   const tracks = tracksOf(marksOf(chart));
+  const crossings = tracks.reduce((sum, { marks }) => sum + marks.length, 0);
+  if (tracks.length > MOST_TRACKS || crossings * tracks.length > MOST_COMPARED) return [];
+  const whole = tracks.map((track) => shownBy(track, false));
   const doubts: ChartDoubt[] = [];
   tracks.forEach((a, i) => {
-    for (const b of tracks.slice(i)) {
+    for (let j = i; j < tracks.length; j += 1) {
+      const b = tracks[j] as Track;
       if (a.to - a.from !== b.to - b.from) continue;
-      const odd = oddRows(a, b, chart.rows.length);
+      const own = i === j ? shownBy(a, true) : (whole[i] as ReadonlyMap<number, Shown>);
+      const odd = oddRows(own, i === j ? own : (whole[j] as ReadonlyMap<number, Shown>));
       const [only] = odd ?? [];
       const mark = only?.[only.length - 1];
       if (odd?.length === 1 && mark) doubts.push({ code: 'mirror', at: mark.place });
