@@ -18,6 +18,9 @@ export function formWords({ base, perRepeat }: LinearForm): string {
   return `${sts(perRepeat)} per repeat ${base > 0 ? 'plus' : 'minus'} ${Math.abs(base)}`;
 }
 
+/** CR4x, 2/3 XC, Reed: what may be the name of a crossing. */
+const LIKE_A_NAME = /^(?:[a-z]*\d+[a-z]+|[a-z]+\d+[a-z]*|\d+\/\d+.*|[A-Z][A-Za-z]*(?: [a-z]+)?)$/;
+
 function words(p: Problem): string {
   switch (p.code) {
     case 'no-rows':
@@ -43,7 +46,11 @@ function words(p: Problem): string {
     case 'legend-twice':
       return `“${p.name}” is explained twice. Keep the entry that is meant.`;
     case 'unknown-word':
-      return `“${p.word}” is not a stitch we know. Check the spelling, or explain it: “${p.word} = slip next … sts to cable needle and hold at …”.`;
+      return LIKE_A_NAME.test(p.word)
+        ? `“${p.word}” is not a stitch we know. Check the spelling, or explain it: “${p.word} = slip next … sts to cable needle and hold at …”.`
+        : `“${p.word}” is not understood here. Check the spelling, or say it in stitches and counts.`;
+    case 'row-not-understood':
+      return `Little of this row is understood, as ${p.words.map((word) => `“${word}”`).join(', ')} show. Write it in stitches and counts, such as “p2, k4, p2”.`;
     case 'ambiguous-name':
       return `“${p.word}” has no single usual meaning. It may be ${p.options.map(({ name }) => name).join(' or ')}: choose one, or explain it in a legend.`;
     case 'name-clash':
@@ -127,7 +134,9 @@ function words(p: Problem): string {
     case 'lists-differ':
       return `${p.rows} rows here, but ${p.copies} rows to repeat. The two lists must be equally long.`;
     case 'nothing-below':
-      return 'The rows below do not settle what presents itself here. Write this row out.';
+      return p.instead === undefined
+        ? 'The rows below do not settle what presents itself here. Write this row out.'
+        : 'Below row 1 lies only the cast-on, which presents nothing. Write the row out: as the last row leaves the stitches, or as you want it.';
     case 'presents-two-ways':
       return 'Coming from the set-up rows this row presents itself in one way, coming from the last row in another. Write it out.';
     case 'counts-differ':

@@ -163,8 +163,10 @@ function chartFor(
   return ring.ok ? ring : err({ code: 'does-not-close', ...at });
 }
 
-function planPanel(panel: PanelDraft, chart: string): PanelPlan {
-  const start = panel.carryOn ? ('carryOn' as const) : { row: panel.startRow, withSetUp: panel.withSetUp };
+/** Set-up rows are worked where the chart has any and they are wanted. */
+function planPanel(panel: PanelDraft, chart: string, hasSetUp: boolean): PanelPlan {
+  const withSetUp = panel.withSetUp && hasSetUp;
+  const start = panel.carryOn ? ('carryOn' as const) : { row: panel.startRow, withSetUp };
   return {
     id: panel.id,
     name: panel.name.trim() || 'panel',
@@ -207,7 +209,7 @@ class Planner {
     const chart = chartFor(this.draft, panel, at, this.readings);
     if (chart.ok) this.charts[key] = chart.value;
     else this.problems.push(chart.error);
-    return planPanel(panel, key);
+    return planPanel(panel, key, chart.ok && chart.value.setUp.length > 0);
   }
 
   private rowsTo(cm: number, section: number, shaping?: number): number {
@@ -330,7 +332,7 @@ const FOLLOWS = [
   'line-up-changes-width',
   'last-row-does-not-fit',
 ];
-const UNREAD = ['rows-not-read', 'does-not-close', 'last-row-not-read'];
+const UNREAD = ['rows-not-read', 'does-not-close', 'last-row-not-read', 'too-much-text'];
 
 /** Told once, in the words of the draft: which schedule, not which of its two halves. */
 function owned(planner: Planner, problems: readonly PlanProblem[]): PlanProblem[] {

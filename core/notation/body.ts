@@ -141,7 +141,10 @@ export class BodyReader {
     if (!to) return false;
     cursor.take(TO);
     if (items.every(({ kind }) => kind === 'named')) items.push(repeat(items.splice(0), leftAfter(to)));
-    else this.fail({ code: 'repeat-from-where' }, from);
+    else {
+      const last = items[items.length - 1]?.span as TextSpan;
+      this.fail({ code: 'repeat-from-where', starts: [...new Set([start.from, last.from])] }, from);
+    }
     return true;
   }
 

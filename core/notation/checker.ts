@@ -9,6 +9,7 @@ import { bare, dressed, type PlacedRow } from './placed-row';
 import { Presenter, rowBelow } from './presented';
 import type { NotationProblem } from './problems';
 import type { WrittenRow } from './rows';
+import { writeRows } from './write';
 
 /** Unturned work: the way row 1 runs. */
 export type Unturned = { readonly firstDirection: Direction } | undefined;
@@ -113,11 +114,26 @@ export class Checker {
       return null;
     }
     this.written.forEach(({ at, label }, index) => {
-      if (!placed[index]) this.fail({ code: 'nothing-below', at, row: label });
+      if (!placed[index]) this.fail({ code: 'nothing-below', words: at, at, row: label });
     });
     if (!placed.every((row) => row !== null)) return null;
+    this.nothingBelowRowOne(rows as Row[], fittings);
     this.sameBothTimes(rows as Row[], presenter, fittings);
     return placed;
+  }
+
+  /** Row 1 "as the stitches present themselves" has only a cast-on below it the first time: asked, not guessed. */
+  private nothingBelowRowOne(rows: readonly Row[], fittings: readonly Fitting[]) {
+    const parts = fittings[0]?.ways[0];
+    const [first, row] = [this.written[0], rows[0]];
+    if (this.setUps > 0 || !first || !row || !parts || !isPresented(parts.repeat)) return;
+    const { at, label, side } = first;
+    const alone = parts.before.length + parts.after.length === 0;
+    const construction = row.kind === 'ring' ? ('round' as const) : ('flat' as const);
+    const chart: Chart = { name: '', setUp: [], rows: [row], firstSide: side };
+    const line = writeRows(chart, { family: 'fraction', construction }).split('\n')[1] ?? '';
+    const instead = line.slice(line.indexOf(': ') + 2).replace(/\.$/, '');
+    this.fail({ code: 'nothing-below', ...(alone && { instead }), words: parts.repeat.at, at, row: label });
   }
 
   /** Row 1 as presented lies on the set-up the first time and on the last row ever after: both must show the same. */

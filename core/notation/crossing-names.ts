@@ -9,7 +9,8 @@ import type { Option } from './problems';
 import type { Cursor } from './text';
 
 export type NameReading =
-  | { readonly kind: 'is'; readonly cell: Cell }
+  /** `or`: what it may mean as well, where the rows say so. */
+  | { readonly kind: 'is'; readonly cell: Cell; readonly or?: readonly Option[] }
   | { readonly kind: 'ask'; readonly options: readonly Option[] }
   | { readonly kind: 'out-of-range'; readonly count: number };
 
@@ -32,9 +33,14 @@ export function optionName(cell: Cell): string {
       : under;
 }
 
-const ask = (cells: readonly Cell[]): NameReading => ({
-  kind: 'ask',
-  options: cells.map((cell) => ({ name: optionName(cell), cell })),
+const optionsOf = (cells: readonly Cell[]): Option[] =>
+  cells.map((cell) => ({ name: optionName(cell), cell }));
+const ask = (cells: readonly Cell[]): NameReading => ({ kind: 'ask', options: optionsOf(cells) });
+/** A twist of one over one: both knit, unless the rows above want the one below purled. */
+const twist = (lean: Lean): NameReading => ({
+  kind: 'is',
+  cell: cross(lean, 1, 1, 'knit'),
+  or: optionsOf([...withFaces(lean, 1, 1), cross(lean, 1, 1, 'purl', 'knitTbl')]),
 });
 
 const leanOf = (direction: string): Lean => (/^[rb]/i.test(direction) ? 'right' : 'left');
@@ -53,6 +59,7 @@ function halves(lean: Lean, total: number, under: 'knit' | 'purl' = 'knit'): Nam
 
 /** "T3B": two knits over the rest of three or four stitches, purled; other totals are used in several ways. */
 function travelling(lean: Lean, total: number): NameReading {
+  if (total === 1) return twist(lean);
   if (total < 2 || total > 2 * MOST) return { kind: 'out-of-range', count: total };
   if (total === 3 || total === 4) return is(cross(lean, 2, total - 2, 'purl'));
   if (total === 2) return ask([...withFaces(lean, 1, 1), cross(lean, 1, 1, 'purl', 'knitTbl')]);
@@ -156,7 +163,7 @@ const TABLE: readonly (readonly [RegExp, Reader])[] = [
     new RegExp(`(rpt|lpt|prt|plt)${END}`),
     (m) => is(cross(leanOf((m[1] as string).replace(/p/i, '')), 1, 1, 'purl')),
   ],
-  [new RegExp(`(rt|lt)${END}`), (m) => is(cross(leanOf(m[1] as string), 1, 1, 'knit'))],
+  [new RegExp(`(rt|lt)${END}`), (m) => twist(leanOf(m[1] as string))],
   [new RegExp(`${LONG}${END}`), (m) => unsized(m[2] as string, (m[1] ?? m[3]) !== undefined, m[4] as string)],
   [
     new RegExp(`${LONG_BACKWARDS}${END}`),
@@ -169,9 +176,9 @@ const TABLE: readonly (readonly [RegExp, Reader])[] = [
   ],
 ];
 
-/** "CL4F" says the same twice; "CL4B" contradicts itself. */
+/** "CL4F" is to "CR4B" as left to right, and is asked like it; "CL4B" contradicts itself. */
 const leftWith = (hold: string, count: number) =>
-  leanOf(hold) === 'left' ? halves('left', count) : eitherWay(count);
+  leanOf(hold) === 'left' ? anyFace('left', count) : eitherWay(count);
 
 /** "CR4" in capitals is a right cross; "Cr4" only says that it crosses. */
 function unsided(kind: string, count: number): NameReading {
@@ -188,7 +195,7 @@ function eitherWay(count: number): NameReading {
 /** "Right twist" is one stitch over one; "right cross" alone does not say how many. */
 function unsized(direction: string, purl: boolean, kind: string): NameReading {
   const lean = leanOf(direction);
-  if (/twist/i.test(kind)) return is(cross(lean, 1, 1, purl ? 'purl' : 'knit'));
+  if (/twist/i.test(kind)) return purl ? is(cross(lean, 1, 1, 'purl')) : twist(lean);
   return ask([1, 2, 3].map((n) => cross(lean, n, n, purl ? 'purl' : 'knit')));
 }
 

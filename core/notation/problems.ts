@@ -11,7 +11,12 @@ export type TextSpan = {
 };
 
 /** One thing that a name may stand for. */
-export type Option = { readonly name: string; readonly cell: Cell };
+export type Option = {
+  readonly name: string;
+  readonly cell: Cell;
+  /** With this one the rows fit, and with others they do not. */
+  readonly fits?: boolean;
+};
 
 export type Problem =
   | { readonly code: 'no-rows' }
@@ -30,6 +35,8 @@ export type Problem =
   | { readonly code: 'too-many-entries'; readonly most: number }
   | { readonly code: 'legend-twice'; readonly name: string }
   | { readonly code: 'unknown-word'; readonly word: string }
+  /** A row with more unknown words than can be mended one by one. */
+  | { readonly code: 'row-not-understood'; readonly words: readonly string[] }
   /** Asked: one of the options, or whatever a legend entry says. */
   | { readonly code: 'ambiguous-name'; readonly word: string; readonly options: readonly Option[] }
   | { readonly code: 'name-clash'; readonly word: string; readonly names: readonly string[] }
@@ -51,7 +58,11 @@ export type Problem =
   | { readonly code: 'too-many-unclear'; readonly most: number }
   | { readonly code: 'two-repeats' }
   /** "p2, C4B to end": one of them to the end, or both? */
-  | { readonly code: 'repeat-from-where' }
+  | {
+      readonly code: 'repeat-from-where';
+      /** Offsets in the text at which the repeat may begin. */
+      readonly starts: readonly number[];
+    }
   | { readonly code: 'over-differs'; readonly stated: number; readonly taken: number }
   | { readonly code: 'to-last-differs'; readonly stated: number; readonly follows: number }
   | { readonly code: 'row-missing'; readonly number: number }
@@ -85,7 +96,12 @@ export type Problem =
       readonly expected: number;
     }
   | { readonly code: 'panels-differ'; readonly stitches: number; readonly before: number }
-  | { readonly code: 'nothing-below' }
+  | {
+      readonly code: 'nothing-below';
+      /** The row as the last one would leave it, written out, and the words that it would replace. */
+      readonly instead?: string;
+      readonly words: TextSpan;
+    }
   | { readonly code: 'presents-two-ways' }
   | { readonly code: 'counts-differ'; readonly takes: LinearForm; readonly gives: LinearForm }
   | { readonly code: 'crossing-past-end'; readonly over: number }

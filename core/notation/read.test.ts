@@ -219,7 +219,7 @@ describe('what cannot be read is named with its place', () => {
     ],
     ['stitches outside any row', 'k2, p2 all along\n\nRow 1: k2.', ['stray-line 1:1']],
     ['a remark after the row', 'Row 1: *p2, k2; rep from * to end. and on', ['unknown-word 1:40']],
-    ['a count behind plain stitches, which may be meant for more', 'Row 1: k2, p2 3 times.', ['unknown-word 1:15', 'unknown-word 1:17']],
+    ['a count behind plain stitches, which may be meant for more', 'Row 1: k2, p2 3 times.', ['unknown-word 1:15']],
     ['an order for every row', 'Row 1: k2.\n\nSides: knit 2 at each end of every row', ['stray-line 3:1']],
     ['a definition that goes on with stitches', 'X = sl 2 sts to cn, hold in back, k2, k2 from cn. K1.\nRow 1: X.', ['legend-not-understood 1:1']],
     ['a crossing over other stitches than it says', 'Row 1: C4B over next 6 sts.', ['over-differs 1:8']],

@@ -5,20 +5,22 @@
 import { err, ok, type Result } from '../result';
 import { takesForm, type LinearForm, type Row } from '../chart/row';
 import type { Chart } from '../chart/chart';
+import { chartDoubts } from '../chart/checks/checks';
 import type { Direction } from '../stitch/types';
 import { Checker } from './checker';
 import { NO_CHOICES, type Choices } from './choices';
 import { doubtsOf, reaches } from './doubts';
 import { fitRows, type Fitted } from './fit';
+import { withFitting } from './fitting-options';
 import { LegendNames } from './legend-names';
 import { readLegend, readsAsRow, type LegendEntry, type ReadLegend } from './legend';
 import { loneRows } from './lone-rows';
 import { isPresented, type Parts } from './parts';
 import { bare, wordsOf, type RowWords } from './placed-row';
-import type { NotationDoubt, NotationProblem, TextSpan } from './problems';
+import type { NotationDoubt, NotationProblem, Option, TextSpan } from './problems';
 import { writtenRows, type WrittenRow, type WrittenRows } from './rows';
 import { saidTwice } from './said-twice';
-import { holdsStitchWord, scan, type Scanned } from './scan';
+import { holdsStitchWord, saysWidth, scan, type Scanned } from './scan';
 import type { Item } from './syntax';
 
 /**
@@ -40,6 +42,8 @@ export type ReadChart = {
   readonly doubts: readonly NotationDoubt[];
   /** Stitches to cast on for n repeats. */
   readonly castOn: LinearForm;
+  /** As many as the stitches to cast on that the text states come to; null if it states none that fit. */
+  readonly repeats: number | null;
   readonly inTheRound: boolean;
 };
 
@@ -61,6 +65,8 @@ type Read = {
   readonly legend: ReadLegend;
   readonly written: WrittenRows;
   readonly used: ReadonlySet<string>;
+  /** Names read as is usual that may mean something else, with what they may mean. */
+  readonly soft: ReadonlyMap<string, readonly Option[]>;
   readonly problems: readonly NotationProblem[];
 };
 
@@ -83,6 +89,7 @@ const UNREAD = {
   legend: { entries: [], names: new LegendNames([]), problems: [] },
   written: { inTheRound: false, turned: false, firstSide: 'RS', setUp: [], rows: [], problems: [] },
   used: new Set<string>(),
+  soft: new Map<string, readonly Option[]>(),
 } as const;
 
 const textAt = ({ text }: Scanned, { from, length }: TextSpan) => text.slice(from, from + length);
@@ -103,12 +110,14 @@ function readStages(source: string, choices: Choices): Read {
   const legend = readLegend(scanned, choices.meanings);
   const unclear = new Set<string>();
   const used = new Set<string>();
+  const soft = new Map<string, readonly Option[]>();
   const context = {
     legend: legend.names,
     picks: choices.meanings,
     sized: scanned.sizes > 1,
     onUnclear: (name: string) => unclear.add(name),
     onUsed: (name: string) => used.add(name),
+    onSoft: (word: string, options: readonly Option[]) => soft.set(word, options),
   };
   const written = writtenRows(scanned, context, choices.round);
   const idle = idleRemarks(legend, used);
@@ -130,7 +139,7 @@ function readStages(source: string, choices: Choices): Read {
     ...unclearNames(legend, unclear),
   ];
   const rest = written.problems.filter(({ code }) => code !== 'no-rows' || before.length === 0);
-  return { scanned, legend, written, used, problems: inOrder([...before, ...rest]) };
+  return { scanned, legend, written, used, soft, problems: inOrder([...before, ...rest]) };
 }
 
 /** The rows of a text as they are written, for texts that are not one chart; problems in the order of the text. */
@@ -158,7 +167,7 @@ function unusedEntries(legend: ReadLegend, used: ReadonlySet<string>): LegendEnt
 
 /** Of single rows; everything else leaves open which rows there are. */
 const OF_WORDS: ReadonlySet<string> = new Set([
-  'unknown-word', 'ambiguous-name', 'name-clash', 'crossing-not-understood', 'empty-row', 'unclosed', 'unopened', 'too-deep',
+  'unknown-word', 'row-not-understood', 'ambiguous-name', 'name-clash', 'crossing-not-understood', 'empty-row', 'unclosed', 'unopened', 'too-deep',
   'missing-times', 'count-out-of-range', 'repeat-without-star', 'two-repeats', 'over-differs', 'legend-not-understood',
   'legend-twice', 'stray-line',
 ]); // prettier-ignore
@@ -185,13 +194,46 @@ function countsAside(
   return checker.problems;
 }
 
-/** Reads pasted rows. The chart's name is the caller's. */
+/** Twists that are read as knit, where the rows above go on with a purl: which twist is meant is asked. */
+function softNames({ scanned, soft }: Read, chart: Chart, words: readonly RowWords[]): NotationProblem[] {
+  if (soft.size === 0) return [];
+  const asked = chartDoubts(chart)
+    .filter(({ code }) => code === 'texture')
+    .flatMap(({ at: { row, part, cell } }) => words[row]?.[part][cell] ?? []);
+  return asked.flatMap((at): NotationProblem[] => {
+    const word = textAt(scanned, at).trim();
+    const options = soft.get(word);
+    return options ? [{ code: 'ambiguous-name', word, options, at }] : [];
+  });
+}
+
+/**
+ * Reads pasted rows. The chart's name is the caller's. Where a name is to be asked, the meanings with which the rows fit
+ * come first.
+ */
 export function readRows(
   source: string,
   name: string,
   context: ReadingContext = {},
 ): Result<ReadChart, readonly NotationProblem[]> {
-  const { scanned, legend, written, used, problems } = readStages(source, context.choices ?? NO_CHOICES);
+  const read = readOnce(source, name, context);
+  if (read.ok) return read;
+  const choices = context.choices ?? NO_CHOICES;
+  const attempt = (meanings: Choices['meanings']) =>
+    readOnce(source, name, {
+      ...context,
+      choices: { ...choices, meanings: { ...choices.meanings, ...meanings } },
+    });
+  return err(withFitting(source, read.error, attempt));
+}
+
+function readOnce(
+  source: string,
+  name: string,
+  context: ReadingContext = {},
+): Result<ReadChart, readonly NotationProblem[]> {
+  const stages = readStages(source, context.choices ?? NO_CHOICES);
+  const { scanned, legend, written, used, problems } = stages;
   if (problems.length > 0)
     return err(inOrder([...problems, ...countsAside(written, scanned, problems, context)]));
   const all = [...written.setUp, ...written.rows];
@@ -209,7 +251,7 @@ export function readRows(
     if (fitted.kind === 'unclear') checker.unclear(fitted.index);
     else if (fittings.every(({ ways }) => ways[0] && isPresented(ways[0].repeat))) {
       const first = all[0] as WrittenRow;
-      checker.fail({ code: 'nothing-below', at: first.at, row: first.label });
+      checker.fail({ code: 'nothing-below', words: first.at, at: first.at, row: first.label });
     } else for (const misfit of fitted.misfits) checker.misfit(misfit, fittings[misfit.index]);
     return refused();
   }
@@ -226,6 +268,8 @@ export function readRows(
   if (checker.problems.length > 0) return refused();
   const castOn = takesForm(rows[0] as Row);
   const words = placed.map((row, i) => wordsOf(row, (all[i] as WrittenRow).at));
+  const asked = softNames(stages, chart, words);
+  if (asked.length > 0) return err(asked);
   return ok({
     chart,
     words,
@@ -248,8 +292,20 @@ export function readRows(
       ),
     }),
     castOn,
+    repeats: scanned.width && repeatsOf(castOn, scanned.width.count),
     inTheRound: written.inTheRound,
   });
+}
+
+function repeatsOf({ base, perRepeat }: LinearForm, stitches: number): number | null {
+  const repeats = perRepeat > 0 ? (stitches - base) / perRepeat : 0;
+  return Number.isInteger(repeats) && repeats >= 1 ? repeats : null;
+}
+
+/** How many repeats a text means by its "cast on 120 sts", for a chart that was read from it. */
+export function repeatsStated(source: string, castOn: LinearForm): number | null {
+  const width = saysWidth(source) ? scan(source).width : null;
+  return width && repeatsOf(castOn, width.count);
 }
 
 /** A repeat written as one, not "knit to end", whose only stitch has the words of the whole. */

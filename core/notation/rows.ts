@@ -36,13 +36,22 @@ type Assembled = Omit<WrittenRows, 'problems' | 'turned'>;
 const MOST_MISSING = 20;
 export type Parsed = { readonly header: RowHeader; readonly body: Body; readonly at: TextSpan };
 
+const MOST_UNKNOWN = 3;
+
+/** A row that is hardly understood at all is one problem, not one for each of its words. */
+function gathered(problems: readonly NotationProblem[], at: TextSpan): readonly NotationProblem[] {
+  const unknown = problems.filter((problem) => problem.code === 'unknown-word');
+  if (unknown.length <= MOST_UNKNOWN) return problems;
+  return [{ code: 'row-not-understood', words: unknown.slice(0, MOST_UNKNOWN).map(({ word }) => word), at }];
+}
+
 function parse(scanned: Scanned, context: BodyContext, problems: NotationProblem[]): Parsed[] {
   return scanned.rows.map(({ from, to, bodyFrom, header }) => {
     const at = scanned.lines.span(from, from + scanned.text.slice(from, to).trimEnd().length);
     const reader = new BodyReader(new Cursor(scanned.text, bodyFrom, to, scanned.lines), context);
     const body = reader.read();
     const row: RowLabel = { kind: header.kind, number: header.numbers[0] ?? 1 };
-    problems.push(...reader.problems.map((problem) => ({ ...problem, row })));
+    problems.push(...gathered(reader.problems, at).map((problem) => ({ ...problem, row })));
     return { header, body, at };
   });
 }

@@ -47,9 +47,11 @@ const MULTIPLE = new RegExp(
   'i',
 );
 const WIDTH = new RegExp(
-  `\\b(?:panel of|worked (?:over|across)(?: a panel of)?|over|cast[- ]on|pattern panel:?|panel:?|panel is) (\\d{1,4}) ?${STS}|\\b(\\d{1,4})[- ]?(?:st|stitch)(?: wide)? panel`,
+  `\\b(?:panel of|worked (?:over|across)(?: a panel of)?|over|cast[- ]on|pattern panel:?|panel:?|panel is) (\\d{1,4}) ?${STS}|\\b(\\d{1,4})[- ]?(?:st|stitch)(?: wide)? panel|\\bcast[- ]on (\\d{1,4})(?![\\d.,]*\\d| ?(?:cm|in\\b|inch|mm|rows?))`,
   'i',
 );
+/** Whether a text may say how many stitches it is worked over. */
+export const saysWidth = (text: string) => WIDTH.test(text);
 const ROW_COUNT = /\b(\d{1,4})[- ](?:row|round|rnd)(?: pattern)? repeat|\bthese (\d{1,4}) (?:rows|rounds|rnds)\b|\brepeat(?:s| over| every)? (?:over |every )?(\d{1,4}) (?:rows|rounds|rnds)\b/i; // prettier-ignore
 /** "These 8 rows form the pattern" says how many there are, and orders nothing. */
 const saysRows = (line: string) =>
@@ -85,6 +87,12 @@ const BARE_FILL =
   /^\W{0,8}(?:[a-z]{1,7}\.? ?)?(?:\d{1,3}(?:st|nd|rd|th)?)?[^a-z0-9]{0,4}(?:knit|purl|k|p)(?: ?(?:all|every|each)(?: sts?| stitch(?:es)?)?| across| to (?:the )?end| row| round| rnd)?[. ]*$/i;
 /** "Knit the knits, slip the purls": words of a row, whatever stands before them. */
 const BY_RULE = /\b(?:k|knit|p|purl|sl|slip) (?:all )?the (?:knits?|purls?)\b/i;
+
+/** A remark with a number or the word for a stitch: it may change how the rows are knitted. */
+export const mayMatter = (line: string) =>
+  /\d|\b(?:knit|purl|k|p|st|sts|stitch(?:es)?|rows?|rounds?|rnds?|cable|cross|one|two|three|four|five|six|eight|ten|twice)\b/i.test(
+    line,
+  );
 
 export const holdsStitchWord = (line: string) =>
   STITCH_WORD.test(line) ||
@@ -138,8 +146,9 @@ const ROW_WORDS = ['row', 'rows', 'round', 'rounds', 'rnd', 'rnds'];
 const MISTYPED =
   /^[^a-z0-9]*(?:([a-z][a-z0-9]{1,6})\.? ?\d{1,4}|\d{1,4}(?:st|nd|rd|th) ([a-z]{2,7}))(?![a-z0-9/])/i;
 
-/** "Rwo 3:", "3rd ruond": one slip of the pen from a label. */
+/** "Rwo 3:", "3rd ruond": one slip of the pen from a label, before anything but the explanation of a crossing. */
 function mistyped(line: string): boolean {
+  if (/[:=] *(?:sl|slip|place|put|skip)\b/i.test(line.slice(0, 60))) return false;
   const found = MISTYPED.exec(line.slice(0, 60));
   const word = (found?.[1] ?? found?.[2] ?? '').toLowerCase();
   return word !== '' && ROW_WORDS.some((right) => isOneSlip(word, right));
@@ -311,7 +320,7 @@ class Scanner {
     if (multiple)
       this.multiple ??= { multiple: Number(multiple[1]), plus: Number(multiple[2] ?? 0), at: at(multiple) };
     const width = WIDTH.exec(line);
-    if (width && !multiple) this.width ??= { count: Number(width[1] ?? width[2]), at: at(width) };
+    if (width && !multiple) this.width ??= { count: Number(width[1] ?? width[2] ?? width[3]), at: at(width) };
     const rows = ROW_COUNT.exec(line);
     if (rows) this.rowCount ??= { count: Number(rows[1] ?? rows[2] ?? rows[3]), at: at(rows) };
     if (SAYS_ROUND.test(line)) this.saysRound = true;
@@ -338,13 +347,12 @@ class Scanner {
         this.openRow(start, end, { ...label, length: indent + label.length }),
       );
     if (orderAt(line.trimStart())) return this.cut(from, to, (start, end) => this.ordered(start, end));
+    if (IN_BRACKETS.test(line) && !holdsStitchWord(line)) return this.remark(from, to, false, line);
+    if (mistyped(line) || UNNUMBERED.test(line.slice(0, 60))) return this.unclearLabel(from, to);
     const noted = NOTED.exec(line)?.[0].length ?? 0;
     if (noted > 0 && this.entry(line.slice(noted)))
       return this.cut(from + noted, to, (start, end) => this.entryOrLoose(start, end));
-    const entry = UNNUMBERED.test(line.slice(0, 60)) ? null : this.entry(line);
-    if (entry) return this.cut(from, to, (start, end) => this.entryOrLoose(start, end));
-    if (IN_BRACKETS.test(line) && !holdsStitchWord(line)) return this.remark(from, to, false, line);
-    if (mistyped(line) || UNNUMBERED.test(line.slice(0, 60))) return this.unclearLabel(from, to);
+    if (this.entry(line)) return this.cut(from, to, (start, end) => this.entryOrLoose(start, end));
     BEGINS_ROW.lastIndex = indent;
     const holds = holdsStitchWord(line);
     if (BEGINS_ROW.test(line) && holds) return this.unclearLabel(from, to);

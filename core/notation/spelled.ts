@@ -164,7 +164,7 @@ class SpelledReader {
     }
     const centre = this.drop(count);
     reading.centre = centre && { stitches: centre, depths: [this.handedBack.depth] };
-    return reading.stitches.length === before;
+    return centre !== null && reading.stitches.length === before;
   }
 
   private step(): boolean {

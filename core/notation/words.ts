@@ -2,6 +2,7 @@
 import { KNIT, PURL, type Cell } from '../stitch/types';
 import { crossingOfWords } from '../stitch/working';
 import { optionName, readCrossingName } from './crossing-names';
+import { beginsBody } from './header';
 import { widthOf } from './item-width';
 import { LegendNames } from './legend-names';
 import { FIXED_PATTERN, fixedCell } from './names';
@@ -23,9 +24,13 @@ export type BodyContext = {
   /** Called with the names that are used but not explained well enough. */
   readonly onUnclear?: (name: string) => void;
   readonly onUsed?: (name: string) => void;
+  /** Called with names that are read as is usual, and may mean one of these as well. */
+  readonly onSoft?: (word: string, options: readonly Option[]) => void;
 };
 export const PLAIN_CONTEXT: BodyContext = { legend: new LegendNames([]), picks: {}, sized: false };
 
+/** The end of a row, its repeats and markers. */
+const READABLE = new RegExp(`${TO.source}|rep(?:eat)?(?![a-z])|[*()[\\]{}]|(?:pm|sm)(?![a-z])`);
 const MOST_COUNT = 1000;
 const PLAINLY = /([kp])(\d{1,3})(?=,)/;
 const MOST_PROBLEMS = 50;
@@ -231,7 +236,12 @@ export class WordReader {
     const from = this.cursor.at;
     const found = readCrossingName(this.cursor);
     if (!found) return null;
-    if (found.kind === 'is') return { kind: 'named', meaning: { kind: 'picture', cell: found.cell } };
+    if (found.kind === 'is') {
+      const word = this.cursor.text.slice(from, this.cursor.at).trim();
+      const picked = found.or && this.context.picks[word];
+      if (found.or && !picked) this.context.onSoft?.(word, found.or);
+      return { kind: 'named', meaning: { kind: 'picture', cell: picked ?? found.cell } };
+    }
     if (found.kind === 'ask') return this.asked(from, found.options);
     this.fail({ code: 'count-out-of-range', count: found.count, most: 40 }, from);
     return 'failed';
@@ -249,11 +259,30 @@ export class WordReader {
     return { ...word, count: this.count(word.count, from) };
   }
 
+  /** Something that can be read begins here. */
+  private readable(): boolean {
+    const { cursor, context } = this;
+    const at = cursor.at;
+    const named = context.legend.take(cursor).length > 0 || readCrossingName(cursor) !== null;
+    cursor.at = at;
+    return named || cursor.peek(READABLE) !== null || beginsBody(cursor.text.slice(at, at + 40));
+  }
+
+  /** A phrase that is not understood is one problem, up to the next comma or the next word that can be read. */
   unknown() {
     const { cursor } = this;
     const from = cursor.at;
-    const found = cursor.take(UNKNOWN);
-    const word = (found?.[0] ?? '').replace(/(?<=.)[.:]+$/, '').slice(0, 60);
+    cursor.take(UNKNOWN);
+    let end = cursor.at;
+    while (!/[.:]$/.test(cursor.text.slice(from, end)) && cursor.take(/ +/)) {
+      if (cursor.done || this.readable() || !cursor.take(/[^ ,;.:*()[\]{}]+/)) break;
+      end = cursor.at;
+    }
+    cursor.at = end;
+    const word = cursor.text
+      .slice(from, end)
+      .replace(/(?<=.)[.: ]+$/, '')
+      .slice(0, 60);
     this.fail({ code: 'unknown-word', word }, from, from + Math.max(1, word.length));
   }
 }

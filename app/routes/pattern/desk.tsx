@@ -162,6 +162,7 @@ export function Desk({ first, firstReading, family, keep }: Props) {
             choices={choices}
             onChoices={setChoices}
             onShow={show}
+            onText={setText}
           />
         )}
         {!empty && reading?.kind === 'piece' && <WholePiece reading={reading} />}

@@ -2,6 +2,7 @@
 import { Check, RotateCcw } from 'lucide-react';
 import type { Choices } from '@core/notation/choices';
 import type { TextSpan } from '@core/notation/problems';
+import { mayMatter } from '@core/notation/scan';
 import type { ChartReading } from '~/patterns/reading';
 import { crossingsIn, wordsAt } from '~/patterns/reading';
 import { LeanWord } from '~/ui/lean';
@@ -86,23 +87,42 @@ export function Understood({ reading, text }: Pick<Props, 'reading' | 'text'>) {
   );
 }
 
+function Remarks({ spans, text, onShow }: Pick<Props, 'text' | 'onShow'> & { spans: readonly TextSpan[] }) {
+  return (
+    <ul>
+      {spans.map((span) => (
+        <li key={span.from}>
+          <button type="button" className="finding-place text-left" onClick={() => onShow(span)}>
+            {wordsAt(text, span).trim().slice(0, 90)}
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** Lines that are no rows. Those that hold a number or a stitch stay in sight: they may change how it is knitted. */
 export function PassedOver({ reading, text, onShow }: Pick<Props, 'reading' | 'text' | 'onShow'>) {
   const { remarks } = reading;
+  const weighty = remarks.filter((span) => mayMatter(wordsAt(text, span)));
+  const idle = remarks.filter((span) => !weighty.includes(span));
   if (remarks.length === 0) return null;
   return (
-    <details className="mt-4" data-testid="remarks">
-      <summary className="min-h-12 cursor-pointer py-3 font-semibold">
-        {counted(remarks.length, 'remark')} passed over
-      </summary>
-      <ul>
-        {remarks.map((span) => (
-          <li key={span.from}>
-            <button type="button" className="finding-place text-left" onClick={() => onShow(span)}>
-              {wordsAt(text, span).trim().slice(0, 90)}
-            </button>
-          </li>
-        ))}
-      </ul>
-    </details>
+    <section className="mt-4" data-testid="remarks" aria-label="Remarks passed over">
+      {weighty.length > 0 && (
+        <>
+          <h3 className="text-xl">Passed over, to be read by you</h3>
+          <Remarks spans={weighty} text={text} onShow={onShow} />
+        </>
+      )}
+      {idle.length > 0 && (
+        <details>
+          <summary className="min-h-12 cursor-pointer py-3 font-semibold">
+            {counted(idle.length, weighty.length > 0 ? 'other remark' : 'remark')} passed over
+          </summary>
+          <Remarks spans={idle} text={text} onShow={onShow} />
+        </details>
+      )}
+    </section>
   );
 }

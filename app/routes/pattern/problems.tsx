@@ -1,5 +1,6 @@
 /** What stands between a text and its chart: each problem at its place, and what can be asked is asked with drawings. */
 import type { Choices } from '@core/notation/choices';
+import { mended, mendsOf } from '@core/notation/mends';
 import type { NotationProblem, Option, TextSpan } from '@core/notation/problems';
 import { notationWords } from '~/messages/notation';
 import { withMeaning, withRemark, withRound, withSize } from './choices-state';
@@ -11,6 +12,7 @@ type Props = {
   choices: Choices;
   onChoices: (choices: Choices) => void;
   onShow: (span: TextSpan) => void;
+  onText: (text: string) => void;
 };
 
 const MOST_SHOWN = 30;
@@ -33,6 +35,7 @@ function Meanings({
             <span>
               <strong>{option.name}</strong>
               <small>{handsWords(option.cell)}</small>
+              {option.fits === true && <small className="font-semibold">the rows fit with this one</small>}
             </span>
           </button>
         </li>
@@ -41,12 +44,35 @@ function Meanings({
   );
 }
 
+/** Changes to the text that put a problem right, each in one press. */
+function Mends({ problem, text, onText }: Pick<Props, 'text' | 'onText'> & { problem: NotationProblem }) {
+  const mends = mendsOf(text, problem);
+  if (mends.length === 0) return null;
+  return (
+    <div className="remedies" data-testid="mends">
+      {mends.map((mend) => (
+        <button
+          key={mend.shows}
+          type="button"
+          className="plain-button"
+          onClick={() => onText(mended(text, mend))}
+        >
+          Write “{mend.shows}”
+        </button>
+      ))}
+    </div>
+  );
+}
+
+/** The first line of what a problem is about, which can be passed over as a remark. */
+const lineAt = (text: string, { line }: TextSpan) => (text.split(/\r?\n/)[line - 1] ?? '').trim();
+
 function Remedy({
   problem,
   text,
   choices,
   onChoices,
-}: Omit<Props, 'problems' | 'onShow'> & { problem: NotationProblem }) {
+}: Omit<Props, 'problems' | 'onShow' | 'onText'> & { problem: NotationProblem }) {
   const choose = (label: string, next: Choices) => (
     <button key={label} type="button" className="plain-button" onClick={() => onChoices(next)}>
       {label}
@@ -78,10 +104,15 @@ function Remedy({
           {choose('Worked flat', withRound(choices, false))}
         </div>
       );
-    case 'stray-line': {
-      const line = text.slice(problem.at.from, problem.at.from + problem.at.length).trim();
-      return <div className="remedies">{choose('It is only a remark', withRemark(choices, line))}</div>;
-    }
+    case 'stray-line':
+    case 'header-not-understood':
+    case 'order-not-understood':
+    case 'entry-or-row':
+      return (
+        <div className="remedies">
+          {choose('It is only a remark', withRemark(choices, lineAt(text, problem.at)))}
+        </div>
+      );
     default:
       return null;
   }
@@ -98,7 +129,7 @@ function onceEach(problems: readonly NotationProblem[]): NotationProblem[] {
   });
 }
 
-export function Problems({ problems, onShow, ...rest }: Props) {
+export function Problems({ problems, onShow, onText, ...rest }: Props) {
   const shown = onceEach(problems);
   return (
     <section className="findings" aria-label="To be mended" data-testid="problems">
@@ -112,6 +143,7 @@ export function Problems({ problems, onShow, ...rest }: Props) {
                 {place}
               </button>
               <p>{text}</p>
+              <Mends problem={problem} text={rest.text} onText={onText} />
               <Remedy problem={problem} {...rest} />
             </li>
           );

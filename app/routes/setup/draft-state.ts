@@ -15,6 +15,8 @@ import type { Worksheet } from '@core/piece/worksheet';
 import { sideOfRow, type Chart } from '@core/chart/chart';
 import { shelfChart } from '@core/shelf/shelf';
 import type { Family } from '@core/notation/names';
+import { readRows } from '@core/notation/read';
+import { saysWidth } from '@core/notation/scan';
 import { writeRows } from '@core/notation/write';
 
 let next = 0;
@@ -45,19 +47,21 @@ export type Takeable = {
   readonly name: string;
   readonly chart: Chart;
   readonly edge?: boolean;
+  /** As its text says, by the stitches to cast on. */
+  readonly repeats?: number | undefined;
 };
 
 /** A chart as a panel, its rows written in the knitter's own naming family. */
 export function chartPanel(
   draft: PieceDraft,
-  { name, chart, edge = false }: Takeable,
+  { name, chart, edge = false, repeats = 1 }: Takeable,
   family: Family,
 ): PanelDraft {
   const ring = chart.rows[0]?.kind === 'ring';
   const construction = ring ? 'round' : 'flat';
   const text = writeRows(chart, { family, construction, presented: !ring });
   const withSetUp = chart.setUp.length > 0;
-  return panelDraft(freshId(draft, 'panel'), name, text, { withSetUp, edge, closed: ring });
+  return panelDraft(freshId(draft, 'panel'), name, text, { withSetUp, edge, closed: ring, repeats });
 }
 
 export function shelfPanel(draft: PieceDraft, key: string, family: Family): PanelDraft | null {
@@ -65,8 +69,17 @@ export function shelfPanel(draft: PieceDraft, key: string, family: Family): Pane
   return entry ? chartPanel(draft, entry, family) : null;
 }
 
+/** Set-up rows, if the pasted text has any, come with it. */
 export const pastedPanel = (draft: PieceDraft): PanelDraft =>
-  panelDraft(freshId(draft, 'panel'), 'My panel', '');
+  panelDraft(freshId(draft, 'panel'), 'My panel', '', { withSetUp: true });
+
+/** A panel with another text; "cast on 120" in it says how many repeats there are, unless the knitter has said so. */
+export function withText(panel: PanelDraft, text: string): Partial<PanelDraft> {
+  if (panel.repeats !== 1 || !saysWidth(text)) return { text };
+  const read = readRows(text, panel.name);
+  const repeats = read.ok ? read.value.repeats : null;
+  return { text, ...(repeats !== null && { repeats }) };
+}
 
 /** A section that runs on in the same line-up as the last one. */
 export function nextSection(draft: PieceDraft): SectionDraft {

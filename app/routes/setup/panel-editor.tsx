@@ -2,12 +2,14 @@
 import { useId, useRef, type ReactNode } from 'react';
 import { ArrowLeft, ArrowRight } from 'lucide-react';
 import type { DraftProblem, PanelDraft } from '@core/draft/draft';
+import { mended, mendsOf, type Mend } from '@core/notation/mends';
 import type { NotationProblem } from '@core/notation/problems';
 import type { Construction } from '@core/stitch/construction';
 import { notationWords } from '~/messages/notation';
 import { planWords } from '~/messages/plan';
 import { Fold } from '~/ui/fold';
 import { NumberInput, Problems, Tick } from '~/ui/inputs';
+import { withText } from './draft-state';
 
 type Props = {
   panel: PanelDraft;
@@ -28,14 +30,33 @@ type Props = {
 /** Names that say all of a crossing by themselves can be written in place of one that does not. */
 const PLAIN_NAME = /^\d+\/\d+ [RL]P?C$/;
 
-function Meanings({ problem, onPick }: { problem: NotationProblem; onPick: (name: string) => void }) {
-  if (problem.code !== 'ambiguous-name') return null;
+/** What the text may be changed to: a plain name for an unclear one, or a mend. */
+function remediesOf(text: string, problem: NotationProblem): readonly Mend[] {
+  if (problem.code !== 'ambiguous-name') return mendsOf(text, problem);
+  const { from, length } = problem.at;
   const names = problem.options.map(({ name }) => name).filter((name) => PLAIN_NAME.test(name));
+  return names.map((name) => ({ shows: name, edits: [{ from, length, put: name }] }));
+}
+
+function Remedies({
+  text,
+  problem,
+  onText,
+}: {
+  text: string;
+  problem: NotationProblem;
+  onText: (text: string) => void;
+}) {
   return (
     <div className="remedies">
-      {names.map((name) => (
-        <button key={name} type="button" className="plain-button" onClick={() => onPick(name)}>
-          Write {name}
+      {remediesOf(text, problem).map((mend) => (
+        <button
+          key={mend.shows}
+          type="button"
+          className="plain-button"
+          onClick={() => onText(mended(text, mend))}
+        >
+          Write {mend.shows}
         </button>
       ))}
     </div>
@@ -51,8 +72,6 @@ function RowsField({ panel, problems, onChange }: Pick<Props, 'panel' | 'problem
     area.current?.focus();
     area.current?.setSelectionRange(from, from + length);
   };
-  const write = ({ at: { from, length } }: NotationProblem, name: string) =>
-    onChange({ text: panel.text.slice(0, from) + name + panel.text.slice(from + length) });
   return (
     <div>
       <label className="label" htmlFor={id}>
@@ -65,7 +84,7 @@ function RowsField({ panel, problems, onChange }: Pick<Props, 'panel' | 'problem
         spellCheck={false}
         value={panel.text}
         aria-invalid={unread.length > 0}
-        onChange={(event) => onChange({ text: event.target.value })}
+        onChange={(event) => onChange(withText(panel, event.target.value))}
         placeholder={'Row 1 (RS): p2, 2/2 RC, p2.\nRow 2: k2, p4, k2.'}
       />
       {unread.length > 0 && (
@@ -77,7 +96,11 @@ function RowsField({ panel, problems, onChange }: Pick<Props, 'panel' | 'problem
                 <button type="button" className="text-left" onClick={() => show(problem)}>
                   <strong>{place}:</strong> {text}
                 </button>
-                <Meanings problem={problem} onPick={(name) => write(problem, name)} />
+                <Remedies
+                  text={panel.text}
+                  problem={problem}
+                  onText={(now) => onChange(withText(panel, now))}
+                />
               </li>
             );
           })}
@@ -149,7 +172,7 @@ export function PanelEditor({
       </Fold>
       <div className="mt-2 flex flex-wrap items-end gap-4">
         <NumberInput label="Repeats" value={panel.repeats} onChange={(repeats) => onChange({ repeats })} />
-        {!panel.carryOn && !panel.withSetUp && (
+        {!panel.carryOn && !(panel.withSetUp && hasSetUp) && (
           <NumberInput
             label="Starts at row"
             value={panel.startRow}

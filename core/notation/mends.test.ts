@@ -1,0 +1,117 @@
+/** One press mends: the mended text is read again, and reads as it was meant. */
+import { chartKey } from '../chart/chart';
+import { NO_CHOICES } from './choices';
+import { mended, mendsOf } from './mends';
+import { readRows } from './read';
+
+const problemsOf = (text: string) => {
+  const read = readRows(text, 'x');
+  return read.ok ? [] : read.error;
+};
+const keyOf = (text: string) => {
+  const read = readRows(text, 'x');
+  return read.ok ? chartKey(read.value.chart) : read.error;
+};
+const mendsIn = (text: string) => problemsOf(text).flatMap((problem) => mendsOf(text, problem));
+
+describe('one problem, one press', () => {
+  it.each([
+    [
+      'a word misspelled',
+      'Row 1: p1, kint 4, p2.\nRow 2: k2, p4, k1.',
+      'Row 1: p1, k4, p2.\nRow 2: k2, p4, k1.',
+    ],
+    [
+      'two letters exchanged in a phrase',
+      'Row 1: p1, kinit the nxet 4, p2.\nRow 2: k2, p4, k1.',
+      'Row 1: p1, k4, p2.\nRow 2: k2, p4, k1.',
+    ],
+    ['an l for a 1', 'Row 1: pl, k4, p2.\nRow 2: k2, p4, k1.', 'Row 1: p1, k4, p2.\nRow 2: k2, p4, k1.'],
+    [
+      'a label misspelled',
+      'Row 1: p1, k4, p2.\nRwo 2: k2, p4, k1.',
+      'Row 1: p1, k4, p2.\nRow 2: k2, p4, k1.',
+    ],
+    ['a range backwards', 'Row 1: k4.\nRows 4-2: p4.', 'Row 1: k4.\nRows 2-4: p4.'],
+    ['a bracket too many', 'Row 1: p1], k4.\nRow 2: p4, k1.', 'Row 1: p1, k4.\nRow 2: p4, k1.'],
+    ['to the end, with stitches behind', 'Row 1: *k2, p2; rep from * to end, k2.\nRow 2: *p2, k2; rep from * to last 2 sts, p2.', 'Row 1: *k2, p2; rep from * to last 2 sts, k2.\nRow 2: *p2, k2; rep from * to last 2 sts, p2.'], // prettier-ignore
+    ['row 1 on nothing but the cast-on', 'Row 1: knit the knits and purl the purls.\nRow 2: k2, p4.\nRow 3: C4B, p2.\nRow 4: k2, p4.', 'Row 1: k4, p2.\nRow 2: k2, p4.\nRow 3: C4B, p2.\nRow 4: k2, p4.'], // prettier-ignore
+    ['how often an order means', 'Row 1: k4.\nRow 2: p4.\nRep rows 1 and 2 twice.\nRow 3: C4B.\nRow 4: p4.', 'Row 1: k4.\nRow 2: p4.\nRep rows 1 and 2 two more times.\nRow 3: C4B.\nRow 4: p4.'], // prettier-ignore
+    ['where a repeat begins', 'Row 1: p2, C4B to end.\nRow 2: *p4, k2; rep from * to end.', 'Row 1: *p2, C4B; rep from * to end.\nRow 2: *p4, k2; rep from * to end.'], // prettier-ignore
+  ])('%s', (_, text, meant) => {
+    expect(problemsOf(text)).toHaveLength(1);
+    const [mend] = mendsIn(text);
+    if (!mend) throw new Error('no mend');
+    expect(keyOf(mended(text, mend))).toEqual(keyOf(meant));
+  });
+
+  it('both ways are offered where only the knitter can know', () => {
+    const text = 'Row 1: *k2, p2; rep from * 3 times.';
+    const read = mendsIn(text).map((mend) => keyOf(mended(text, mend)));
+    expect(read).toEqual([keyOf('Row 1: [k2, p2] 3 times.'), keyOf('Row 1: [k2, p2] 4 times.')]);
+  });
+});
+
+describe('a spoken row is a few problems, never one for each word', () => {
+  it('a phrase is one', () =>
+    expect(problemsOf('Row 1: p2, with the wool held loosely in hand k4.').map(({ code }) => code)).toEqual(['unknown-word'])); // prettier-ignore
+  it('a row that is hardly understood is one', () => {
+    const text =
+      'Row 1: now take the needle, and while you hold it, bring the yarn forward, go round twice, pull it snug, then work on as the mood takes you, until the hare is back.'; // prettier-ignore
+    expect(problemsOf(text).map(({ code }) => code)).toEqual(['row-not-understood']);
+  });
+});
+
+describe('names that are asked', () => {
+  const asked = (text: string) =>
+    problemsOf(text).flatMap((p) => (p.code === 'ambiguous-name' ? [[p.word, p.options.map(({ name, fits }) => `${name}${fits ? ' fits' : ''}`)]] : [])); // prettier-ignore
+
+  it.each(['LT', 'T1L', 'twist left', 'twist 1 left', 'left twist'])(
+    '%s where the next rows want a purl',
+    (name) => {
+      const text = `Row 1: p2, ${name}, p2.\nRow 2: k2, p1, k1, k2.\nRow 3: p2, p1, k1, p2.\nRow 4: k2, p1, k1, k2.`;
+      expect(asked(text)).toEqual([[name, ['1/1 LPC fits', '1/1 LT with twisted stitches fits', '1/1 LC']]]);
+    },
+  );
+  it('LT is not asked where the rows go on with knits', () =>
+    expect(asked('Row 1: p2, LT, p2.\nRow 2: k2, p2, k2.')).toEqual([]));
+  it('mirrored names have the same choices, mirrored', () => {
+    const [[, right], [, left]] = asked('Row 1: CR4B, CL4F.\nRow 2: p8.') as [
+      [string, string[]],
+      [string, string[]],
+    ];
+    expect(left).toEqual(right.map((name) => name.replace(/R/g, 'L')));
+  });
+  it('the meaning with which the rows fit comes first', () => {
+    const [[, options]] = asked('Row 1: k1, C5B, p2.\nRow 2: k2, p6.\nRow 3: C2F, k4, p2.\nRow 4: k2, p6.') as [[string, string[]]]; // prettier-ignore
+    expect(options).toHaveLength(2);
+    const [[, cr]] = asked('Row 1: k2, CR4B, k2.\nRow 2: p2, k2, p4.\nRow 3: k4, p2, k2.\nRow 4: p2, k2, p4.') as [[string, string[]]]; // prettier-ignore
+    expect(cr[0]).toBe('2/2 RPC fits');
+  });
+  it('a pick settles it', () => {
+    const text = 'Row 1: p2, LT, p2.\nRow 2: k2, p1, k1, k2.\nRow 3: p2, p1, k1, p2.\nRow 4: k2, p1, k1, k2.';
+    const [problem] = problemsOf(text);
+    if (problem?.code !== 'ambiguous-name') throw new Error('not asked');
+    const meanings = { LT: problem.options[0]?.cell ?? { kind: 'noStitch' as const } };
+    expect(readRows(text, 'x', { choices: { ...NO_CHOICES, meanings } }).ok).toBe(true);
+  });
+});
+
+describe('counts that must agree', () => {
+  const codes = (text: string) => problemsOf(text).map(({ code }) => code);
+  it.each([
+    'Row 1: sl 3 to cn, hold front, k3, k2 from cn.\nRow 2: p5.',
+    'X = sl 3 to cn, hold front, k3, k2 from cn\nRow 1: X.\nRow 2: p5.',
+    'Row 1: sl 2 to cn, hold back, k2, k3 from cn.\nRow 2: p5.',
+    'Row 1: sl next sts to cn, hold back, k2, k2 from cn.\nRow 2: p4.',
+    'Row 1: sl 3 sts to cn and hold in back, k2, sl last 0 st from cn back to left needle and p1, then k2 from cn.\nRow 2: p5.',
+  ])('%s', (text) => expect(codes(text)).toEqual(['held-differs']));
+});
+
+it('"cast on 120" says how many repeats there are', () => {
+  const read = readRows(
+    'Cast on 120.\nRow 1: *k4, p2; rep from * to end.\nRow 2: *k2, p4; rep from * to end.',
+    'x',
+  );
+  expect(read.ok && read.value.repeats).toBe(20);
+});
