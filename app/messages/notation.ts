@@ -119,6 +119,8 @@ function words(p: Problem): string {
       return `Row ${p.number} is missing. Add it, or list it with another row.`;
     case 'row-twice':
       return `Row ${p.number} is written twice. Keep the one that is meant.`;
+    case 'choose-pattern':
+      return `The text holds ${p.names.length} patterns. Choose the one to be read; each can be kept as a pattern of its own.`;
     case 'row-unused':
       return 'No row is left for these words: all that they speak of are written out. Give this row its number, or take it out.';
     case 'too-many-rows':
@@ -143,6 +145,8 @@ function words(p: Problem): string {
       return `This row works ${formWords(p.takes)}, but the row before leaves ${formWords(p.gives)}. Count both again.`;
     case 'crossing-past-end':
       return `The last crossing runs ${sts(p.over)} past the end of the row. Check its counts and the stitches before it.`;
+    case 'unturned-holds':
+      return 'This row runs from left to right. Is a hold done as it is said, or does it stand for the lean that it has in turned work? It is asked once for the text.';
     case 'no-multiple-fits':
       return 'No stitch count makes all rows fit. Check the counts of this row.';
     default:
@@ -166,6 +170,8 @@ function doubtText(d: Doubt): string {
       return 'The text has one row, and it crosses. Is a row missing?';
     case 'said-twice':
       return 'The same stitch twice in turn, and the rows below and above show it otherwise. Is one of the letters wrong?';
+    case 'established':
+      return 'This was read as “knit the knits and purl the purls”, but other rows change knits to purls. If this row goes on with a texture, write it out.';
     case 'every-of-one':
       return 'This speaks of all such rows, but it is the only one. Is a row missing?';
     case 'lone-row':

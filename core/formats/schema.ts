@@ -42,6 +42,14 @@ export const choicesSchema = z.strictObject({
   remarks: z.array(z.string().max(2000)).max(200).describe('Lines that are mere remarks'),
   size: z.number().int().min(0).max(40).nullable().describe('Of several sizes, from 0'),
   round: z.boolean().nullable().describe('Whether "row" means a round; null: as the text says'),
+  part: z
+    .number()
+    .int()
+    .min(0)
+    .max(40)
+    .nullable()
+    .optional()
+    .describe('Of several patterns in the text, from 0'),
   intended: z.array(z.string().max(300)).max(500).describe('Doubts that the knitter silenced'),
 });
 

@@ -42,7 +42,8 @@ function isHeading(lines: readonly Line[], index: number): boolean {
   return next !== undefined && startsRow(next.text);
 }
 
-function blank(text: string, keep: readonly Statement[]): string {
+/** The text with all but some stretches blanked out. */
+export function blank(text: string, keep: readonly Statement[]): string {
   const kept = [...keep].sort((a, b) => a.from - b.from);
   const parts: string[] = [];
   let done = 0;

@@ -9,10 +9,11 @@ import { bare, dressed, type PlacedRow } from './placed-row';
 import { Presenter, rowBelow } from './presented';
 import type { NotationProblem } from './problems';
 import type { WrittenRow } from './rows';
+import { firstHeld, heldFromLeft, type Holds } from './unturned-holds';
 import { writeRows } from './write';
 
 /** Unturned work: the way row 1 runs. */
-export type Unturned = { readonly firstDirection: Direction } | undefined;
+export type Unturned = { readonly firstDirection: Direction; readonly holds?: Holds | null } | undefined;
 
 const MOST_STITCHES = 300_000;
 
@@ -22,7 +23,8 @@ function facingOf(written: WrittenRow, inTheRound: boolean, unturned: Unturned):
   if (inTheRound) return { side: written.side, faced: 'rightToLeft', garter };
   if (!unturned) return { side: written.side, faced: 'rightToLeft' };
   const first = unturned.firstDirection;
-  return { side: 'RS', faced: odd ? first : oppositeDirection(first), garter };
+  const holds = unturned.holds ?? 'hands';
+  return { side: 'RS', faced: odd ? first : oppositeDirection(first), garter, holds };
 }
 
 const size = ({ before, repeat, after }: Parts) =>
@@ -46,7 +48,9 @@ export class Checker {
     return this.written.map((row) => {
       if (row.body.broken)
         return { ways: [{ before: [], repeat: { slipPurls: false, at: row.at }, after: [] }], phase: null };
-      const ways = partsOf(row.body.items, facingOf(row, inTheRound, unturned), row.at);
+      const facing = facingOf(row, inTheRound, unturned);
+      this.askHolds(row, facing, unturned);
+      const ways = partsOf(row.body.items, facing, row.at);
       if ('code' in ways) {
         this.fail({ ...ways, row: row.label });
         return { ways: [], phase: null };
@@ -64,6 +68,18 @@ export class Checker {
         });
       return { ways: [], phase: null };
     });
+  }
+
+  private asked = false;
+  /** Whether hands or picture are meant is asked at the first crossing that it makes a difference to. */
+  private askHolds({ body, label: row }: WrittenRow, { faced }: Facing, unturned: Unturned) {
+    if (!unturned || unturned.holds || faced !== 'leftToRight' || this.asked) return;
+    const held = firstHeld(body.items);
+    if (!held) return;
+    this.asked = true;
+    const { meaning, span: at } = held;
+    const [hands, picture] = [heldFromLeft(meaning, 'hands'), heldFromLeft(meaning, 'picture')];
+    this.fail({ code: 'unturned-holds', hands, picture, at, row });
   }
 
   misfit({ index, takes, gives }: Misfit, fitting: Fitting | undefined) {

@@ -10,6 +10,8 @@ export type Choices = {
   readonly size: number | null;
   /** Whether "row" means a round; null: as the text says. */
   readonly round: boolean | null;
+  /** Of several patterns in one text, 0-based; absent or null if none was chosen. */
+  readonly part?: number | null;
   /** Keys of warnings that are meant to be so. */
   readonly intended: readonly string[];
 };

@@ -1,5 +1,7 @@
 /** What a text states of itself (multiple, width, stitch counts, rows) against what its rows come to. */
-import { countFor, givesForm, sameForm, type LinearForm, type Row } from '../chart/row';
+import { countFor, expandRow, givesForm, sameForm, type LinearForm, type Row } from '../chart/row';
+import { isSlipped, looksOfRow } from '../stitch/looks';
+import type { Cell } from '../stitch/types';
 import type { LegendEntry } from './legend';
 import type { LoneRow } from './lone-rows';
 import type { NotationDoubt, TextSpan } from './problems';
@@ -72,6 +74,24 @@ export type Stating = {
   readonly twice: readonly { readonly index: number; readonly at: TextSpan }[];
 };
 
+const allPlain = (cells: readonly Cell[]) =>
+  cells.every((cell) => cell.kind === 'stitch' && !isSlipped(cell));
+
+/** "In pattern" goes on with what the rows did; where they change the texture, as garter does, it may mean that. */
+function established(written: readonly WrittenRow[], rows: readonly Row[]): NotationDoubt[] {
+  const said = written.find(({ body }) =>
+    body.items.some((item) => item.kind === 'presented' && item.established),
+  );
+  if (!said) return [];
+  const laid = rows.map((row) => expandRow(row, 2));
+  const changes = laid.some((cells, i) => {
+    const below = laid[i - 1];
+    if (!below || !allPlain(cells) || !allPlain(below) || cells.length !== below.length) return false;
+    return looksOfRow(cells, []).some((face, column) => face !== looksOfRow(below, [])[column]);
+  });
+  return changes ? [{ code: 'established', at: said.at, row: said.label }] : [];
+}
+
 const crosses = (row: Row) =>
   [...(row.kind === 'line' ? [...row.before, ...row.after] : []), ...row.repeat].some(
     ({ kind }) => kind === 'crossing',
@@ -108,6 +128,7 @@ export function doubtsOf({
   return [
     ...statedOfWhole(scanned, form, repeatRows),
     ...statedOfRows(written, rows),
+    ...established(written, rows),
     ...everyOfOne(written),
     ...oneRow(written, rows),
     ...twice.map(({ index, at }): NotationDoubt => ({ code: 'said-twice', at, row: written[index]?.label })),

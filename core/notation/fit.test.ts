@@ -8,7 +8,7 @@ import { bare } from './placed-row';
 
 const AT = { line: 1, column: 1, length: 1, from: 0 };
 const knits = (count: number): Placed[] => Array.from({ length: count }, () => ({ cell: KNIT, at: AT }));
-const WISHES = { stated: null, agrees: () => true };
+const WISHES = { stated: null, agrees: () => true, likely: () => false };
 const row = (before: number, repeat: number | null, after = 0): Parts => ({
   before: knits(before),
   repeat: repeat === null ? null : knits(repeat),
@@ -110,7 +110,7 @@ describe('a repeat that may stand 3 or 4 times', () => {
   it('is unclear where nothing settles it, and settled by what the text states', () => {
     expect(fitRows([unclear, unclear], 0, false, WISHES)).toMatchObject({ kind: 'unclear', index: 0 });
     const agrees = ({ form }: { form: { perRepeat: number } }) => form.perRepeat === 8;
-    expect(fitRows([unclear, unclear], 0, false, { stated: null, agrees })).toMatchObject({ ways: [1, 1] });
+    expect(fitRows([unclear, unclear], 0, false, { ...WISHES, agrees })).toMatchObject({ ways: [1, 1] });
   });
 });
 

@@ -223,6 +223,8 @@ export type FitWishes = {
   readonly stated: { readonly multiple: number; readonly plus: number } | null;
   /** Whether counts that the text states agree; used only to settle what is otherwise unclear. */
   readonly agrees: (fitted: Fitted) => boolean;
+  /** Whether the text states counts that this form reaches: of rows that disagree, the others are likely wrong. */
+  readonly likely: (form: LinearForm) => boolean;
 };
 
 const MOST_FITS = 40;
@@ -258,12 +260,24 @@ class Fitter {
 
   private tryForms(forms: Iterable<LinearForm>): Fitted | Misfits | Unclear | null {
     let closest: Misfits | null = null;
+    let closestIsLikely = false;
     let unclear: Unclear | null = null;
     const fits: Fitted[] = [];
     for (const form of forms) {
       const most: number = closest ? closest.misfits.length : MOST_MISFITS;
       const attempt = through(this.rows, this.setUps, form, this.fit, most);
-      if (attempt?.kind === 'misfits') closest = better(closest, attempt, this.setUps, this.rows.length);
+      if (attempt?.kind === 'misfits') {
+        const likely = this.wishes.likely(form);
+        const tied: boolean =
+          closest?.misfits.length === attempt.misfits.length && likely !== closestIsLikely;
+        const found: Misfits = tied
+          ? likely
+            ? attempt
+            : (closest as Misfits)
+          : better(closest, attempt, this.setUps, this.rows.length);
+        if (found === attempt) closestIsLikely = likely;
+        closest = found;
+      }
       if (attempt?.kind === 'unclear') unclear ??= attempt;
       if (attempt?.kind !== 'walk') continue;
       const fitted = built(this.rows, attempt, this.build);

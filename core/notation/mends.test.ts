@@ -115,3 +115,73 @@ it('"cast on 120" says how many repeats there are', () => {
   );
   expect(read.ok && read.value.repeats).toBe(20);
 });
+
+describe('unturned rows from left to right', () => {
+  const text = 'Row 1: p1, k4, p2.\nRow 2: p2, C4B, p1.\nRow 3: p1, k4, p2.\nRow 4: p2, sl 2 to cn, hold in back, k2, k2 from cn, p1.'; // prettier-ignore
+  const context = { unturned: { firstDirection: 'rightToLeft' as const } };
+  const leans = (source: string) => {
+    const read = readRows(source, 'x', context);
+    if (!read.ok) return read.error.map(({ code }) => code);
+    return read.value.chart.rows.flatMap(({ repeat }) => repeat.flatMap((cell) => (cell.kind === 'crossing' ? [cell.lean] : []))); // prettier-ignore
+  };
+
+  it('what a hold means is asked once, with both crossings', () => {
+    const read = readRows(text, 'x', context);
+    expect(read.ok ? [] : read.error).toMatchObject([
+      { code: 'unturned-holds', hands: { lean: 'left' }, picture: { lean: 'right' }, at: { line: 2 } },
+    ]);
+  });
+  it('either answer is written into the text, for names and for holds spelled out alike', () => {
+    const read = readRows(text, 'x', context);
+    const [problem] = read.ok ? [] : read.error;
+    const answers = problem ? mendsOf(text, problem).map((mend) => leans(mended(text, mend))) : [];
+    expect(answers).toEqual([
+      ['left', 'left'],
+      ['right', 'right'],
+    ]);
+  });
+  it('a lean is a lean in every row, and turned work asks nothing', () => {
+    expect(leans('Row 1: p1, k4, p2.\nRow 2: p2, 2/2 RC, p1.')).toEqual(['right']);
+    expect(readRows(text, 'x').ok).toBe(true);
+  });
+});
+
+describe('two patterns in one text', () => {
+  const text = 'Eel rope\nRow 1: p1, Reed, p1.\nRow 2: k1, p4, k1.\n\nSedge twist:\nRow 1: p2, RT, p2.\nRow 2: k2, p2, k2.\n\nReed = 2/2 LC'; // prettier-ignore
+  it('which one is asked, by its heading', () =>
+    expect(problemsOf(text)).toMatchObject([{ code: 'choose-pattern', names: ['Eel rope', 'Sedge twist'] }]));
+  it.each([
+    [0, 'Row 1: p1, 2/2 LC, p1.\nRow 2: k1, p4, k1.'],
+    [1, 'Row 1: p2, RT, p2.\nRow 2: k2, p2, k2.'],
+  ])('pattern %i is read by itself, with the legend of both', (part, alone) => {
+    const read = readRows(text, 'x', { choices: { ...NO_CHOICES, part } });
+    expect(read.ok ? chartKey(read.value.chart) : read.error).toEqual(keyOf(alone));
+  });
+  it('a row written twice is no second pattern', () =>
+    expect(problemsOf('Row 1: k4.\nRow 1: k4.\nRow 2: p4.').map(({ code }) => code)).toEqual(['row-twice']));
+});
+
+describe('the row that is likely wrong', () => {
+  const rows = (text: string) => problemsOf(text).map(({ code, row }) => `${code} ${row?.number ?? ''}`);
+  it.each([
+    ['by the cast-on', 'Cast on 8 sts.\nRow 1: p2, k4, p3.\nRow 2: k2, p4, k2.', ['counts-differ 1']],
+    ['by a count behind a row', 'Row 1: p2, k4, p3. (8 sts)\nRow 2: k2, p4, k2.', ['counts-differ 1']],
+    [
+      'by most of the others',
+      'Row 1: p2, k4, p3.\nRow 2: k2, p4, k2.\nRow 3: p2, C4B, p2.',
+      ['counts-differ 1'],
+    ],
+    ['with nothing to go by, the second', 'Row 1: p2, k4, p3.\nRow 2: k2, p4, k2.', ['counts-differ 2']],
+  ])('%s', (_, text, expected) => expect(rows(text)).toEqual(expected));
+});
+
+describe('"in pattern" where the rows change their texture', () => {
+  const doubts = (text: string) => {
+    const read = readRows(text, 'x');
+    return read.ok ? read.value.doubts.map(({ code }) => code) : read.error;
+  };
+  it('is doubted', () =>
+    expect(doubts('Row 1: k4, C4B.\nRow 2: p4, k4.\nRow 3: k8.\nRow 4: k8.\nRow 5: k8.\nRow 6: in pattern.')).toContain('established')); // prettier-ignore
+  it('and is not where they only go on', () =>
+    expect(doubts('Row 1: p2, k4, p2.\nRow 2: in pattern.\nRow 3: p2, C4B, p2.\nRow 4: as established.')).toEqual([])); // prettier-ignore
+});

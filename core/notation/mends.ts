@@ -1,6 +1,7 @@
 /** What would put a problem right in one press: a few changes to the text, where its words leave little doubt. */
 import type { NotationProblem } from './problems';
 import { isOneSlip } from './spelling';
+import { HOLDS, HOLDS_SENTENCES } from './unturned-holds';
 
 export type Edit = { readonly from: number; readonly length: number; readonly put: string };
 /** `shows` is the stretch as it will read. */
@@ -114,6 +115,11 @@ export function mendsOf(text: string, problem: NotationProblem): readonly Mend[]
       return problem.instead === undefined
         ? []
         : [swap(problem.words.from, problem.words.length, problem.instead)];
+    case 'unturned-holds':
+      return HOLDS.map((holds) => ({
+        shows: HOLDS_SENTENCES[holds],
+        edits: [{ from: 0, length: 0, put: `${HOLDS_SENTENCES[holds]}\n` }],
+      }));
     case 'unopened':
       return [swap(at.from, at.length, '', `no ${problem.bracket}`)];
     case 'order-twice':

@@ -5,6 +5,7 @@ import type { Cell, Direction, Face, Side } from '../stitch/types';
 import { crossingOfWords } from '../stitch/working';
 import type { Item, Meaning } from './syntax';
 import type { Problem, TextSpan } from './problems';
+import { heldFromLeft, type Holds } from './unturned-holds';
 
 /** A cell and the words it comes from. */
 export type Placed = { readonly cell: Cell; readonly at: TextSpan };
@@ -15,7 +16,13 @@ export type Parts = {
   readonly after: readonly Placed[];
 };
 /** `garter`: what a row of garter shows; where the RS always faces, every second row is purled. */
-export type Facing = { readonly side: Side; readonly faced: Direction; readonly garter?: Face };
+export type Facing = {
+  readonly side: Side;
+  readonly faced: Direction;
+  readonly garter?: Face;
+  /** How holds are meant in unturned rows from left to right. */
+  readonly holds?: Holds;
+};
 export type PanelItem = Extract<Item, { kind: 'panel' }>;
 
 const MOST_CELLS = 4000;
@@ -28,7 +35,8 @@ export const isPresented = (
 export const cellsOf = (placed: readonly Placed[]): Cell[] => placed.map(({ cell }) => cell);
 export const width = (placed: readonly Placed[]) => placed.reduce((sum, { cell }) => sum + takes(cell), 0);
 
-function cellOf(meaning: Meaning, faced: Direction): Cell {
+function cellOf(meaning: Meaning, { faced, holds }: Facing): Cell {
+  if (holds && faced === 'leftToRight') return heldFromLeft(meaning, holds);
   return meaning.kind === 'picture'
     ? meaning.cell
     : crossingOfWords(meaning.words, { side: 'RS', direction: faced });
@@ -56,7 +64,7 @@ class Unroller {
     for (const item of items) {
       if (item.kind === 'cell') push(item.cell, item.count, item.span);
       else if (item.kind === 'slip') push(slipCell(item.yarn, this.facing.side), item.count, item.span);
-      else if (item.kind === 'named') push(cellOf(item.meaning, this.facing.faced), 1, item.span);
+      else if (item.kind === 'named') push(cellOf(item.meaning, this.facing), 1, item.span);
       else if (item.kind === 'texture') out.push(...this.texture(item));
       else if (item.kind === 'group') this.group(item, out);
       else if (item.kind === 'repeat') out.push(...this.placed(item.items));

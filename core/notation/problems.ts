@@ -67,6 +67,8 @@ export type Problem =
   | { readonly code: 'to-last-differs'; readonly stated: number; readonly follows: number }
   | { readonly code: 'row-missing'; readonly number: number }
   | { readonly code: 'row-twice'; readonly number: number }
+  /** Several patterns in one text, by their headings; '' where one has none. */
+  | { readonly code: 'choose-pattern'; readonly names: readonly string[] }
   /** "All WS rows", where every such row is written out: its words would be lost. */
   | { readonly code: 'row-unused' }
   | { readonly code: 'too-many-rows'; readonly most: number }
@@ -105,7 +107,9 @@ export type Problem =
   | { readonly code: 'presents-two-ways' }
   | { readonly code: 'counts-differ'; readonly takes: LinearForm; readonly gives: LinearForm }
   | { readonly code: 'crossing-past-end'; readonly over: number }
-  | { readonly code: 'no-multiple-fits' };
+  | { readonly code: 'no-multiple-fits' }
+  /** Unturned: what a hold makes in a row from left to right, done as said and meant as in turned work. */
+  | { readonly code: 'unturned-holds'; readonly hands: Cell; readonly picture: Cell };
 
 /** The row a problem is in, as the text numbers it. */
 export type RowLabel = { readonly kind: 'setUp' | 'row'; readonly number: number };
@@ -127,6 +131,8 @@ export type Doubt =
   | { readonly code: 'one-row' }
   /** "p2, p4", where the rows below and above show the first two otherwise. */
   | { readonly code: 'said-twice' }
+  /** "In pattern" was read as "as the stitches face you", and other rows change the texture. */
+  | { readonly code: 'established' }
   /** "All WS rows", and there is one. */
   | { readonly code: 'every-of-one' }
   /** A row that all others bend to: see lone-rows.ts. Stitches of its repeat or ends, and of the others'. */

@@ -21,6 +21,8 @@ import type { NotationDoubt, NotationProblem, Option, TextSpan } from './problem
 import { writtenRows, type WrittenRow, type WrittenRows } from './rows';
 import { saidTwice } from './said-twice';
 import { holdsStitchWord, saysWidth, scan, type Scanned } from './scan';
+import { mayBeSeveral, partsOfText, type Part } from './several';
+import { Lines } from './text';
 import type { Item } from './syntax';
 
 /**
@@ -59,6 +61,17 @@ const agreesWith =
       !multiple || reaches({ base: multiple.plus, perRepeat: multiple.multiple }, form.base + form.perRepeat);
     return counts && asStated && (!width || reaches(form, width.count));
   };
+
+/** Whether a stitch count that the text states is reached by a form. */
+function likelyBy({ width, multiple }: Scanned, written: readonly WrittenRow[]) {
+  const counts = written.flatMap(({ body }) => (body.stated ? [body.stated.count] : []));
+  const wanted = [...counts, ...(width ? [width.count] : [])];
+  return (form: LinearForm) =>
+    wanted.some((count) => reaches(form, count)) ||
+    (multiple !== null &&
+      form.perRepeat === multiple.multiple &&
+      reaches(form, multiple.plus + multiple.multiple));
+}
 
 type Read = {
   readonly scanned: Scanned;
@@ -165,6 +178,9 @@ function unusedEntries(legend: ReadLegend, used: ReadonlySet<string>): LegendEnt
   return unused.filter(({ at }, i) => unused.findIndex((other) => other.at.from === at.from) === i);
 }
 
+const unturnedBy = ({ unturned }: ReadingContext, written: WrittenRows, { holds }: Scanned) =>
+  written.turned || !unturned ? undefined : { ...unturned, holds };
+
 /** Of single rows; everything else leaves open which rows there are. */
 const OF_WORDS: ReadonlySet<string> = new Set([
   'unknown-word', 'row-not-understood', 'ambiguous-name', 'name-clash', 'crossing-not-understood', 'empty-row', 'unclosed', 'unopened', 'too-deep',
@@ -182,12 +198,13 @@ function countsAside(
   const all = [...written.setUp, ...written.rows];
   if (!problems.every(({ code }) => OF_WORDS.has(code)) || all.every(({ body }) => body.broken)) return [];
   const checker = new Checker(all, written.setUp.length);
-  const fittings = checker.fittings(written.inTheRound, written.turned ? undefined : context.unturned);
+  const fittings = checker.fittings(written.inTheRound, unturnedBy(context, written, scanned));
   if (checker.problems.length > 0) return checker.problems;
   const ring = fittings.some(({ phase }) => phase !== null);
   const fitted = fitRows(fittings, written.setUp.length, ring, {
     stated: scanned.multiple,
     agrees: () => true,
+    likely: likelyBy(scanned, all),
   });
   if (fitted.kind === 'misfits' && fittings.some(({ ways }) => ways[0] && !isPresented(ways[0].repeat)))
     for (const misfit of fitted.misfits) checker.misfit(misfit, fittings[misfit.index]);
@@ -216,9 +233,34 @@ export function readRows(
   name: string,
   context: ReadingContext = {},
 ): Result<ReadChart, readonly NotationProblem[]> {
+  const choices = context.choices ?? NO_CHOICES;
+  const parts = mayBeSeveral(source) ? partsOfText(scan(source, choices.size, choices.remarks)) : [];
+  if (parts.length > 1) return readPart(source, parts, name, context, choices);
+  return readAsked(source, name, context, choices);
+}
+
+/** One of several patterns of a text, once it was chosen. */
+function readPart(
+  source: string,
+  parts: readonly Part[],
+  name: string,
+  context: ReadingContext,
+  choices: Choices,
+): Result<ReadChart, readonly NotationProblem[]> {
+  const part = parts[choices.part ?? -1];
+  if (part) return readAsked(part.masked, name, context, choices);
+  const at = new Lines(source).span(0, 1);
+  return err([{ code: 'choose-pattern', names: parts.map((one) => one.name), at }]);
+}
+
+function readAsked(
+  source: string,
+  name: string,
+  context: ReadingContext,
+  choices: Choices,
+): Result<ReadChart, readonly NotationProblem[]> {
   const read = readOnce(source, name, context);
   if (read.ok) return read;
-  const choices = context.choices ?? NO_CHOICES;
   const attempt = (meanings: Choices['meanings']) =>
     readOnce(source, name, {
       ...context,
@@ -240,12 +282,13 @@ function readOnce(
   const setUps = written.setUp.length;
   const checker = new Checker(all, setUps);
   const refused = () => err(inOrder(checker.problems));
-  const fittings = checker.fittings(written.inTheRound, written.turned ? undefined : context.unturned);
+  const fittings = checker.fittings(written.inTheRound, unturnedBy(context, written, scanned));
   if (checker.problems.length > 0) return refused();
   const ring = fittings.some(({ phase }) => phase !== null);
   const fitted = fitRows(fittings, setUps, ring, {
     stated: scanned.multiple,
     agrees: agreesWith(scanned, all),
+    likely: likelyBy(scanned, all),
   });
   if (fitted.kind !== 'fitted') {
     if (fitted.kind === 'unclear') checker.unclear(fitted.index);

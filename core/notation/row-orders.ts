@@ -45,6 +45,7 @@ export class RowOrders {
 
   /** Rows that the numbers leave out and an order fills: "rep rows 1 and 2 twice", then row 7. */
   fill<T>(rows: Map<number, T>) {
+    const highest = this.highest(this.headers);
     for (const order of this.orders) {
       const { first, last } = this.range(order);
       const { times, at } = order;
@@ -53,7 +54,7 @@ export class RowOrders {
         continue;
       }
       const length = last - first + 1;
-      if (first < 1 || length < 1 || last > MOST_ROWS || !rows.has(last)) {
+      if (first < 1 || length < 1 || last > MOST_ROWS || last > highest + 1) {
         this.problems.push({
           code: 'repeats-other-rows',
           first,

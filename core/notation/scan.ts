@@ -6,6 +6,7 @@ import type { NotationProblem, TextSpan } from './problems';
 import { chooseSize } from './sizes';
 import { isOneSlip } from './spelling';
 import { Cursor, Lines, plainCharacters } from './text';
+import { saidHolds, type Holds } from './unturned-holds';
 
 export type Statement = { readonly from: number; readonly to: number };
 export type RowStatement = Statement & { readonly header: RowHeader; readonly bodyFrom: number };
@@ -35,6 +36,8 @@ export type Scanned = {
   /** "8-row repeat". */
   readonly rowCount: StatedNumber | null;
   readonly saysRound: boolean;
+  /** How holds are meant in unturned rows that run from left to right. */
+  readonly holds: Holds | null;
   readonly problems: readonly NotationProblem[];
 };
 
@@ -177,7 +180,7 @@ function* breaksIn(line: string): Generator<number> {
 
 const NOTHING_SCANNED = {
   text: '', lines: new Lines(''), sizes: 1, rows: [], legend: [], loose: [], orders: [], multiple: null, width: null,
-  rowCount: null, saysRound: false,
+  rowCount: null, saysRound: false, holds: null,
 } as const; // prettier-ignore
 
 /** The whole text is refused before anything is read of it. */
@@ -201,6 +204,7 @@ class Scanner {
   width: StatedNumber | null = null;
   rowCount: StatedNumber | null = null;
   saysRound = false;
+  holds: Holds | null = null;
   private grow: ((to: number) => void) | null = null;
   /** The statement under way ended with a full stop: a line of mere words after it is a remark. */
   private ended = false;
@@ -234,7 +238,7 @@ class Scanner {
       const piece = line.slice(start, at);
       if (start === 0) first(from, from + at);
       else if (orderAt(piece)) this.ordered(from + start, from + at);
-      else this.labelled(from + start, from + at) || this.entryOrLoose(from + start, from + at);
+      else if (!this.labelled(from + start, from + at)) this.entryOrLoose(from + start, from + at);
       start = at;
     }
     this.endsWith(line);
@@ -324,6 +328,7 @@ class Scanner {
     const rows = ROW_COUNT.exec(line);
     if (rows) this.rowCount ??= { count: Number(rows[1] ?? rows[2] ?? rows[3]), at: at(rows) };
     if (SAYS_ROUND.test(line)) this.saysRound = true;
+    this.holds ??= saidHolds(line);
   }
 
   private entry(line: string): RegExpExecArray | null {
@@ -375,7 +380,7 @@ class Scanner {
   private remark(from: number, to: number, holdsStitches: boolean, line: string) {
     this.statements(from, line);
     // "Multiple of 8 sts plus 2." was understood as a whole: it is not passed over.
-    const understood = line.replace(MULTIPLE, '').replace(/[\s().]/g, '') === '';
+    const understood = saidHolds(line) !== null || line.replace(MULTIPLE, '').replace(/[\s().]/g, '') === '';
     if (!understood) this.loose.push({ from, to, holdsStitches });
     this.grow = null;
   }
@@ -402,9 +407,9 @@ export function scan(
     scanner.line(from, raw.replace(/\r$/, ''));
     from += raw.length + 1;
   }
-  const { rows, legend, loose, orders, multiple, width, rowCount, saysRound } = scanner;
+  const { rows, legend, loose, orders, multiple, width, rowCount, saysRound, holds } = scanner;
   return {
-    text, lines, sizes, rows, legend, loose, orders, multiple, width, rowCount, saysRound,
+    text, lines, sizes, rows, legend, loose, orders, multiple, width, rowCount, saysRound, holds,
     problems: [...problems, ...scanner.problems],
   }; // prettier-ignore
 }

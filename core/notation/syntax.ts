@@ -8,7 +8,12 @@ import type { TextSpan } from './problems';
 
 export type Meaning =
   /** What it looks like to the knitter. */
-  | { readonly kind: 'picture'; readonly cell: Cell }
+  | {
+      readonly kind: 'picture';
+      readonly cell: Cell;
+      /** Named by where it is held: C4B. */
+      readonly byHold?: boolean;
+    }
   /** What her hands do. */
   | { readonly kind: 'words'; readonly words: CrossingWords };
 

@@ -31,6 +31,7 @@ export const PLAIN_CONTEXT: BodyContext = { legend: new LegendNames([]), picks: 
 
 /** The end of a row, its repeats and markers. */
 const READABLE = new RegExp(`${TO.source}|rep(?:eat)?(?![a-z])|[*()[\\]{}]|(?:pm|sm)(?![a-z])`);
+const BY_HOLD = /(?:[fb]|front|back)\.?p?$|\b(?:front|back)\b/i;
 const MOST_COUNT = 1000;
 const PLAINLY = /([kp])(\d{1,3})(?=,)/;
 const MOST_PROBLEMS = 50;
@@ -240,7 +241,11 @@ export class WordReader {
       const word = this.cursor.text.slice(from, this.cursor.at).trim();
       const picked = found.or && this.context.picks[word];
       if (found.or && !picked) this.context.onSoft?.(word, found.or);
-      return { kind: 'named', meaning: { kind: 'picture', cell: picked ?? found.cell } };
+      const byHold = !picked && BY_HOLD.test(word);
+      return {
+        kind: 'named',
+        meaning: { kind: 'picture', cell: picked ?? found.cell, ...(byHold && { byHold }) },
+      };
     }
     if (found.kind === 'ask') return this.asked(from, found.options);
     this.fail({ code: 'count-out-of-range', count: found.count, most: 40 }, from);

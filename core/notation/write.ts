@@ -9,6 +9,7 @@ import { expandRow, rowKey, takesOf, type Row } from '../chart/row';
 import type { Construction } from '../stitch/construction';
 import { crossingName, DEPTH_WORDS, fixedName, type Family } from './names';
 import { hasSlips, presentedRow } from './presented';
+import { HOLDS_SENTENCES } from './unturned-holds';
 
 export type WritingStyle = {
   readonly family: Family;
@@ -69,8 +70,11 @@ class Writer {
 
   /** Every name used is explained, so that the text can be read without us; unturned rows would need two ways each. */
   private crossing(seen: Crossing, faced: Direction): string {
-    const named = crossingName(seen, this.style.family);
-    if (named && this.style.construction === 'unturned') return named;
+    const unturned = this.style.construction === 'unturned';
+    const { family } = this.style;
+    // A name by its hold would say another lean in every second row.
+    const named = crossingName(seen, unturned && family === 'hold' ? 'fraction' : family);
+    if (named && unturned) return named;
     const text = spelledCrossing(seen, { side: 'RS', direction: faced });
     const known = this.legend.get(text) ?? { name: named ?? `Cross ${letters(this.nameless++)}`, text };
     this.legend.set(text, known);
@@ -152,5 +156,6 @@ export function writeRows(chart: Chart, style: WritingStyle): string {
   const { base, perRepeat } = castOnForm(chart);
   const multiple = `Multiple of ${sts(perRepeat)}${base > 0 ? ` plus ${base}` : ''}.`;
   const legend = writer.legendLines();
+  if (style.construction === 'unturned' && legend.length > 0) legend.push(HOLDS_SENTENCES.hands);
   return [multiple, ...lines, ...(legend.length > 0 ? ['', ...legend] : [])].join('\n') + '\n';
 }

@@ -1,8 +1,9 @@
 /** What she answered about a text, to be asked again; shown as well while the text cannot be read because of it. */
 import type { ReactNode } from 'react';
 import type { Choices } from '@core/notation/choices';
-import { withoutMeaning, withoutRemark, withRound, withSize } from './choices-state';
+import { withoutMeaning, withoutRemark, withPart, withRound, withSize } from './choices-state';
 import { CrossingGlyph } from './meaning';
+import { ordinal } from '~/messages/numbers';
 
 type Answer = { readonly key: string; readonly words: ReactNode; readonly without: Choices };
 
@@ -27,12 +28,17 @@ function answersIn(choices: Choices): Answer[] {
     words: <strong>Size {choices.size + 1}</strong>,
     without: withSize(choices, null),
   };
+  const part = typeof choices.part === 'number' && {
+    key: 'part',
+    words: <strong>The {ordinal(choices.part + 1)} pattern of the text</strong>,
+    without: withPart(choices, null),
+  };
   const round = choices.round !== null && {
     key: 'round',
     words: <strong>{choices.round ? 'Worked in the round' : 'Worked flat'}</strong>,
     without: withRound(choices, null),
   };
-  return [...picks, ...(size ? [size] : []), ...(round ? [round] : []), ...remarks];
+  return [...picks, ...(size ? [size] : []), ...(part ? [part] : []), ...(round ? [round] : []), ...remarks];
 }
 
 export function Answers({ choices, onChoices }: { choices: Choices; onChoices: (choices: Choices) => void }) {

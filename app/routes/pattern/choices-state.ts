@@ -19,6 +19,7 @@ export const withoutRemark = (choices: Choices, line: string): Choices => ({
   remarks: choices.remarks.filter((known) => known !== line),
 });
 export const withSize = (choices: Choices, size: number | null): Choices => ({ ...choices, size });
+export const withPart = (choices: Choices, part: number | null): Choices => ({ ...choices, part });
 export const withRound = (choices: Choices, round: boolean | null): Choices => ({ ...choices, round });
 /** Silences a finding, or lets it speak again. */
 export const withIntended = (choices: Choices, key: string, intended: boolean): Choices => ({

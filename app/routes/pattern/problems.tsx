@@ -3,7 +3,8 @@ import type { Choices } from '@core/notation/choices';
 import { mended, mendsOf } from '@core/notation/mends';
 import type { NotationProblem, Option, TextSpan } from '@core/notation/problems';
 import { notationWords } from '~/messages/notation';
-import { withMeaning, withRemark, withRound, withSize } from './choices-state';
+import { ordinal } from '~/messages/numbers';
+import { withMeaning, withPart, withRemark, withRound, withSize } from './choices-state';
 import { CrossingGlyph, handsWords } from './meaning';
 
 type Props = {
@@ -93,6 +94,14 @@ function Remedy({
         <div className="remedies">
           {Array.from({ length: problem.sizes }, (_, size) =>
             choose(`Size ${size + 1}`, withSize(choices, size)),
+          )}
+        </div>
+      );
+    case 'choose-pattern':
+      return (
+        <div className="remedies">
+          {problem.names.map((name, part) =>
+            choose(name === '' ? `The ${ordinal(part + 1)} pattern` : name, withPart(choices, part)),
           )}
         </div>
       );
