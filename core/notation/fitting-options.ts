@@ -4,7 +4,7 @@ import type { Result } from '../result';
 import type { Choices } from './choices';
 import { judge } from './judge';
 import type { NotationProblem, Option } from './problems';
-import type { ReadChart } from './read';
+import type { ReadChart } from './read-chart';
 
 const MOST_CHARACTERS = 20_000;
 /** Readings of the text, all names together. */

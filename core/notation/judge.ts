@@ -2,7 +2,7 @@
 import { chartDoubts } from '../chart/checks/checks';
 import { doubtKey, type ChartDoubt } from '../chart/checks/doubt';
 import type { NotationDoubt, TextSpan } from './problems';
-import type { ReadChart } from './read';
+import type { ReadChart } from './read-chart';
 
 /** `key` names the finding for as long as the words it is about stay where they are. */
 export type Finding = { readonly key: string; readonly at: TextSpan } & (

@@ -17,8 +17,9 @@ import { readLegend, readsAsRow, type LegendEntry, type ReadLegend } from './leg
 import { loneRows } from './lone-rows';
 import { isPresented, type Parts } from './parts';
 import { bare, wordsOf, type RowWords } from './placed-row';
-import type { NotationDoubt, NotationProblem, Option, TextSpan } from './problems';
+import type { NotationProblem, Option, TextSpan } from './problems';
 import { writtenRows, type WrittenRow, type WrittenRows } from './rows';
+import type { ReadChart } from './read-chart';
 import { saidTwice } from './said-twice';
 import { holdsStitchWord, saysWidth, scan, type Scanned } from './scan';
 import { mayBeSeveral, partsOfText, type Part } from './several';
@@ -32,21 +33,6 @@ import type { Item } from './syntax';
 export type ReadingContext = {
   readonly unturned?: { readonly firstDirection: Direction };
   readonly choices?: Choices;
-};
-
-export type ReadChart = {
-  readonly chart: Chart;
-  /** Where the words of each row and of each of its cells stand, set-up rows first. */
-  readonly words: readonly RowWords[];
-  /** Lines passed over. */
-  readonly remarks: readonly TextSpan[];
-  /** What the text states of itself and the rows deny. */
-  readonly doubts: readonly NotationDoubt[];
-  /** Stitches to cast on for n repeats. */
-  readonly castOn: LinearForm;
-  /** As many as the stitches to cast on that the text states come to; null if it states none that fit. */
-  readonly repeats: number | null;
-  readonly inTheRound: boolean;
 };
 
 /** Whether the counts that a text states agree with a reading: settles "repeat 3 times". */

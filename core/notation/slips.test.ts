@@ -11,7 +11,8 @@ import { slipsOver, SLIPS } from '../testing/slips';
 import { workText } from '../testing/word-by-word';
 import { workCells } from '../testing/worked-chart';
 import { judge } from './judge';
-import { readRows, type ReadChart } from './read';
+import { readRows } from './read';
+import type { ReadChart } from './read-chart';
 
 type Sound = {
   readonly name: string;
