@@ -145,7 +145,9 @@ export function writeRows(chart: Chart, style: WritingStyle): string {
   const setUps = chart.setUp.length;
   const plain = rows.map((_, index) => style.presented === true && isPlain(rows, setUps, index));
   const even = rows.map((_, index) => index).filter((index) => index >= setUps && (index - setUps) % 2 === 1);
-  const merged = style.construction !== 'unturned' && chart.firstSide === 'RS' && even.length > 1 && even.every((index) => plain[index]); // prettier-ignore
+  // "All WS rows" behind an odd number of rows would be read as one row more.
+  const paired = chart.rows.length % 2 === 0;
+  const merged = paired && style.construction !== 'unturned' && chart.firstSide === 'RS' && even.length > 1 && even.every((index) => plain[index]); // prettier-ignore
   const every = style.construction === 'round' ? 'Round 2 and all even rounds' : 'Row 2 and all WS rows';
   const lines = rows.flatMap((row, index) => {
     if (merged && even.includes(index)) return index === even[0] ? [`${every}: ${PRESENTED}`] : [];
