@@ -91,7 +91,7 @@ describe('from a pasted text to a pattern that is kept', () => {
     await waitForText(
       page,
       PROBLEMS,
-      /2 things to settle.*“C5B” has no single usual meaning.*“zap” is not a stitch/,
+      /2 things to settle.*“C5B” has no single usual meaning.*“zap” is not understood here/,
     );
     await press(page, 'Line 4, column 21 (row 3)');
     expect(await picked()).toBe('zap');
@@ -142,6 +142,57 @@ describe('from a pasted text to a pattern that is kept', () => {
     await waitForText(page, '[data-testid=found]', new RegExp(`^${SHELF.length} patterns$`));
   });
 
+  it('a text as it is spoken is asked, mended in one press each, kept, and knitted as wide as it says', async () => {
+    await fill(page, 'Name of the pattern', 'As she told it');
+    await pasteText(
+      page,
+      `Tide braid, as she told it
+Cast on 24 sts.
+For a long evening.
+Row one, purl 2, kint the next 4, then purl 2.
+Row two, work all stitches as they appear.
+Row three, purl 2, CR4B, purl the last 2.
+Rwo four, knit 2, purl 4 and knit 2.`,
+    );
+    await waitForText(page, PROBLEMS, /3 things to settle/);
+    await press(page, 'Write “Row four,”');
+    await press(page, 'Write “knit the next 4”');
+    await waitForText(page, PROBLEMS, /One thing to settle.*“CR4B” has no single usual meaning.*2\/2 RC.*the rows fit with this one.*2\/2 RPC/); // prettier-ignore
+    await page.click('.meaning');
+    await waitForText(page, FACTS, /8 stitches, 4 rows/);
+    const passed = await page.$('[data-testid=remarks]');
+    expect(await passed?.evaluate((part) => (part as HTMLElement).innerText)).toMatch(/Cast on 24 sts/);
+    expect(await passed?.evaluate((part) => (part as HTMLElement).innerText)).not.toMatch(/long evening/);
+    await press(page, 'Keep this pattern');
+    await page.waitForFunction(() => /patterns\/[0-9a-f-]{36}$/.test(location.pathname));
+    await reload(page);
+    await waitForText(page, FACTS, /8 stitches, 4 rows/);
+    await press(page, 'Knit it in a piece');
+    await waitForText(page, '[data-testid=preview]', /As she told it: every 4 rows/);
+    const repeats = await page.$$eval('.panel-editor', (panels) =>
+      panels.map(
+        (panel) => panel.querySelector<HTMLInputElement>('input[inputmode], input[type=number]')?.value,
+      ),
+    );
+    expect(repeats).toContain('3');
+  });
+
+  it('of two patterns in one text one is chosen, and the choice is kept', async () => {
+    await fill(page, 'Name of the pattern', 'Of two');
+    await pasteText(
+      page,
+      'Eel rope\nRow 1: p1, 2/2 LC, p1.\nRow 2: k1, p4, k1.\n\nSedge twist:\nRow 1: p2, RT, p3.\nRow 2: k3, p2, k2.',
+    );
+    await waitForText(page, PROBLEMS, /One thing to settle.*The text holds 2 patterns/);
+    await press(page, 'Sedge twist');
+    await waitForText(page, FACTS, /7 stitches, 2 rows/);
+    await press(page, 'Keep this pattern');
+    await page.waitForFunction(() => /patterns\/[0-9a-f-]{36}$/.test(location.pathname));
+    await reload(page);
+    await waitForText(page, FACTS, /7 stitches, 2 rows/);
+    expect(await textOf(page, '[data-testid=settled]')).toMatch(/second pattern of the text/);
+  });
+
   it('what is worth a second look does not stop her, and "intended" silences it for good', async () => {
     await fill(page, 'Name of the pattern', 'Second look');
     await pasteText(page, 'Multiple of 9 sts.\nReed = 2/2 RC\nRow 1 (RS): p2, C4B.\nRow 2: p4, k2. (8 sts)');
@@ -187,7 +238,11 @@ describe('from a pasted text to a pattern that is kept', () => {
     await press(page, 'It is only a remark');
     await press(page, 'Worked in the round');
     await waitForText(page, FACTS, /8 stitches, 1 round multiple/);
-    await waitForText(page, '[data-testid=remarks]', /3 remarks passed over/);
+    await waitForText(
+      page,
+      '[data-testid=remarks]',
+      /Passed over, to be read by you.*k2 at the edge.*1 other remark passed over/,
+    );
   });
 
   it('a whole piece written by panels is set up with those panels', async () => {
@@ -291,7 +346,7 @@ describe('bad input', () => {
   it.each([
     ['a letter code that is no character', 'Row 1: k2\u0007, p2.', /no letter \(code 7\)/],
     ['page markup', '<b onclick="alert(1)">Row 1:</b> k2', /page markup/],
-    ['emoji for stitches', 'Row 1: k2, \u{1F9F6}, p2.', /is not a stitch/],
+    ['emoji for stitches', 'Row 1: k2, \u{1F9F6}, p2.', /is not understood here/],
     ['brackets a thousand deep', `Row 1: ${'['.repeat(1000)}k1${']'.repeat(1000)}`, /more than 20 deep/],
     ['a repeat with a negative remainder', 'Row 1: *k2, p2; rep from * to last -3 sts, k1.', /settle/],
     ['rows twice and rows missing', 'Row 1: k2.\nRow 1: p2.\nRow 4: k2.', /written twice.*Row 2 is missing/],

@@ -42,7 +42,9 @@ export const BEGINS_ROW = new RegExp(
 const STITCH = `(?:[*[({] ?)*(?:[kpct] ?\\d|\\d{1,3} ?[kp](?![a-z])|(?:knit|purl|k|p|ssk|yo)(?![a-z])|k\\d?tog|(?:sl|slip) ?[\\d(]?|\\d{1,2}/\\d{1,2} ?[rl])`;
 const COPY =
   '(?:(?:work |knit )?(?:the )?(?:same )?(?:as|like)(?: for)? |rep(?:eat)? )(?:the )?(?:row|round|rnd|rd)';
-const BODY = new RegExp(`(?:${STITCH}|${COPY})`);
+const PHRASE =
+  '(?:(?:cable|cross|twist)(?![a-z])|[rl]t(?![a-z])|(?:work|knit|purl|in|as) (?:all|the|each|every|sts?|stitch(?:es)?|in|even|as|they|it|pattern|patt|established|set|presented)(?![a-z])|garter|stockin|(?:rev\\.? )?st\\.? st)';
+const BODY = new RegExp(`(?:${STITCH}|${COPY}|${PHRASE})`);
 const BODY_HERE = new RegExp(BODY, 'iy');
 
 const MOST_ROWS_IN_A_LIST = 5000;

@@ -83,6 +83,7 @@ function unclearNames(legend: ReadLegend, unclear: ReadonlySet<string>): Notatio
   });
 }
 
+const UNCLEAR_ROWS: ReadonlySet<string> = new Set(['header-not-understood', 'entry-or-row', 'stray-line', 'order-not-understood']); // prettier-ignore
 const SIZES: ReadonlySet<string> = new Set(['choose-size', 'sizes-differ', 'no-such-size']);
 const UNREAD = {
   legend: { entries: [], names: new LegendNames([]), problems: [] },
@@ -137,7 +138,11 @@ function readStages(source: string, choices: Choices): Read {
     ...legend.problems,
     ...unclearNames(legend, unclear),
   ];
-  const rest = written.problems.filter(({ code }) => code !== 'no-rows' || before.length === 0);
+  // A row whose label is not understood is not missing besides.
+  const unclearRows = before.some(({ code }) => UNCLEAR_ROWS.has(code));
+  const rest = written.problems.filter(
+    ({ code }) => (code !== 'no-rows' || before.length === 0) && (code !== 'row-missing' || !unclearRows),
+  );
   return { scanned, legend, written, used, soft, problems: inOrder([...before, ...rest]) };
 }
 

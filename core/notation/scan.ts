@@ -145,9 +145,12 @@ function bareLabel(line: string, at: number): Label | null {
   return works ? { header, length: cursor.origin(cursor.at) } : null;
 }
 
+/** Where a label that is not understood ends, by its marks or else by its first words. */
+const LABEL_ENDS = [/^[^:=]{1,40}?[:=]/, /^[^,.]{1,30}?[,.](?= )/, /^\S+(?: \S+)?/];
+
 const ROW_WORDS = ['row', 'rows', 'round', 'rounds', 'rnd', 'rnds'];
 const MISTYPED =
-  /^[^a-z0-9]*(?:([a-z][a-z0-9]{1,6})\.? ?\d{1,4}|\d{1,4}(?:st|nd|rd|th) ([a-z]{2,7}))(?![a-z0-9/])/i;
+  /^[^a-z0-9]*(?:([a-z][a-z0-9]{1,6})\.? ?(?:\d{1,4}|(?:one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)(?=[ ,:.]))|\d{1,4}(?:st|nd|rd|th) ([a-z]{2,7}))(?![a-z0-9/])/i;
 
 /** "Rwo 3:", "3rd ruond": one slip of the pen from a label, before anything but the explanation of a crossing. */
 function mistyped(line: string): boolean {
@@ -278,9 +281,11 @@ class Scanner {
   private unclearLabel(from: number, to: number) {
     const text = this.text.slice(from, to);
     const blank = text.length - text.trimStart().length;
-    const label = /^[^:=]{1,40}?(?:[:=]|(?=[.,]? [kp*[(]?\d*$)|$)/.exec(text.trimStart().slice(0, 41));
+    const head = text.trimStart().slice(0, 60);
+    const label = LABEL_ENDS.map((ends) => ends.exec(head)).find((found) => found !== null);
     const end = from + blank + Math.max(1, label?.[0].trimEnd().length ?? Math.min(20, text.trim().length));
-    this.problems.push({ code: 'header-not-understood', text: text.trim().slice(0, 40), at: this.lines.span(from + blank, Math.min(to, end)) }); // prettier-ignore
+    const marked = Math.min(to, end);
+    this.problems.push({ code: 'header-not-understood', text: this.text.slice(from + blank, marked).slice(0, 40), at: this.lines.span(from + blank, marked) }); // prettier-ignore
     this.grow = null;
   }
 

@@ -50,7 +50,7 @@ function Mends({ problem, text, onText }: Pick<Props, 'text' | 'onText'> & { pro
   const mends = mendsOf(text, problem);
   if (mends.length === 0) return null;
   return (
-    <div className="remedies" data-testid="mends">
+    <div className="remedies mb-2" data-testid="mends">
       {mends.map((mend) => (
         <button
           key={mend.shows}
