@@ -169,7 +169,7 @@ function doubtText(d: Doubt): string {
     case 'one-row':
       return 'The text has one row, and it crosses. Is a row missing?';
     case 'said-twice':
-      return 'The same stitch twice in turn, and the rows below and above show it otherwise. Is one of the letters wrong?';
+      return 'The same stitch twice in turn, and every other row shows it otherwise. Is one of the letters wrong?';
     case 'established':
       return 'This was read as “knit the knits and purl the purls”, but other rows change knits to purls. If this row goes on with a texture, write it out.';
     case 'every-of-one':

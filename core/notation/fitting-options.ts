@@ -6,9 +6,9 @@ import { judge } from './judge';
 import type { NotationProblem, Option } from './problems';
 import type { ReadChart } from './read-chart';
 
-const MOST_CHARACTERS = 20_000;
-/** Readings of the text, all names together. */
-const MOST_TRIES = 64;
+/** Readings of the text, all names together, and the characters that are read for them. */
+const MOST_TRIES = 32;
+const MOST_READ = 120_000;
 
 type Asked = Extract<NotationProblem, { code: 'ambiguous-name' }>;
 type Attempt = (meanings: Choices['meanings']) => Result<ReadChart, readonly NotationProblem[]>;
@@ -40,7 +40,7 @@ export function withFitting(
     .filter(isAsked)
     .filter(({ word }, i, all) => all.findIndex((other) => other.word === word) === i);
   const tries = asked.reduce((product, { options }) => product * options.length, 1);
-  if (asked.length === 0 || tries > MOST_TRIES || source.length > MOST_CHARACTERS) return problems;
+  if (asked.length === 0 || tries > MOST_TRIES || tries * source.length > MOST_READ) return problems;
   const least = new Map<string, number>();
   const keyOf = (word: string, option: Option) => `${word}\n${cellKey(option.cell)}`;
   for (const way of waysOf(asked)) {

@@ -129,7 +129,7 @@ export type Doubt =
   | { readonly code: 'odd-rows'; readonly rows: number }
   /** One row that crosses, with nothing between it and itself. */
   | { readonly code: 'one-row' }
-  /** "p2, p4", where the rows below and above show the first two otherwise. */
+  /** "p2, p4", where every other row shows one of them otherwise. */
   | { readonly code: 'said-twice' }
   /** "In pattern" was read as "as the stitches face you", and other rows change the texture. */
   | { readonly code: 'established' }

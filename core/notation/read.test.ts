@@ -3,6 +3,8 @@ import { expandRow } from '../chart/row';
 import { checkChart, rowAt } from '../chart/chart';
 import { cellKey } from '../stitch/cells';
 import { patternPosition } from '../indices';
+import { judge } from './judge';
+import { mended, mendsOf } from './mends';
 import { readRows } from './read';
 import { MOST_CHARACTERS } from './scan';
 
@@ -283,6 +285,30 @@ describe('what a text says of itself', () => {
   ])('%s', (_, text, expected) => expect(doubts(text)).toEqual(expected)); // prettier-ignore
 });
 
+describe('true texts raise no doubt', () => {
+  it.each([
+    ['a lattice with half a strand at either edge', `Multiple of 8 sts.
+Row 1 (RS): *p2, 2/2 RC, p2; rep from * to end.
+Row 2 and all WS rows: knit the knits and purl the purls.
+Row 3: *2/2 RPC, 2/2 LPC; rep from * to end.
+Row 5: k2, *p4, 2/2 LC; rep from * to last 6 sts, p4, k2.
+Row 7: *2/2 LPC, 2/2 RPC; rep from * to end.`],
+    ['a lattice shifted by half a repeat', `Row 1 (RS): *p2, 2/2 RC; rep from * to end.
+Row 2: knit the knits and purl the purls.
+Row 3: p2, *k2, 2/2 RPC; rep from * to last 4 sts, k4.
+Row 4: knit the knits and purl the purls.`],
+    ['every second rope of a row', `Row 1 (RS): *k4, p2; rep from * to end.
+Row 2 and all WS rows: *k2, p4; rep from * to end.
+Row 3: *C4B, p2, k4, p2; rep from * to end.
+Row 5: *k4, p2; rep from * to end.
+Row 7: *k4, p2, C4B, p2; rep from * to end.`],
+    ['edge stitches said apart', 'Row 1 (RS): k1, k4, p2, k1.\nRow 2: k1, k2, p4, k1.\nRow 3: k1, C4B, p2, k1.\nRow 4: k1, k2, p4, k1.'],
+  ])('%s', (_, text) => {
+    const read = readRows(text, 'x');
+    expect(read.ok ? judge(text, read.value).map(({ key }) => key) : read.error).toEqual([]);
+  }); // prettier-ignore
+});
+
 describe('what was passed over is listed', () => {
   it('remarks, and entries that say nothing of a name that no row uses', () => {
     const text = 'Otter run\nMB: (k1, p1) 3 times in next st, turn\nRow 1: k2.\nFor a warm evening.';
@@ -311,23 +337,31 @@ describe('any text at all', () => {
     '*', '; rep from * to end', '[', ']', ' 3 times', '(', ')', ' x 2', '2/2 RC', '1/2 LPC', 'C4B', 'C5B', 'k', 'p0', 'p999',
     'knit the knits and purl the purls', 'slip the purls wyif', 'k to last 2 sts', 'sl 1 wyif', 'kfb', 'k2tog', 'yo', 'no stitch',
     'as row 1', 'rep rows 1-2', ' (8 sts)', 'Multiple of 4 sts plus 2\n', 'X = 2/2 RC\n', 'X', 'starting 1 sts after marker, ', 'soup',
+    'Rep rows 1-2 twice', 'Rep last 2 rows', 'garter st', ' over 4 sts', 'in pattern', ' to end', ' all the way around', 'LT', 'kint 2', 'Rwo 3: ',
+    'Notes: ', 'SL2B = sl 2 to cn and hold in back\n', 'SL2B, k2, k2 from cn', 'Heading\n', '1: ', '2. ', 'Row 1: ',
   ]; // prettier-ignore
   const texts = fc.oneof(
     fc.string(),
     fc.array(fc.constantFrom(...words), { maxLength: 20 }).map((list) => list.join('')),
     fc.array(fc.constantFrom(...words), { maxLength: 20 }).map((list) => `Row 1 (RS): ${list.join('')}`),
   );
-  it('is read or refused, never thrown at, and every problem points into the text', () =>
-    fc.assert(
-      fc.property(texts, (text) => {
-        const read = readRows(text, 'x');
-        const lines = text.split('\n');
-        for (const { at } of read.ok ? [] : read.error) {
-          expect(at.line).toBeLessThanOrEqual(Math.max(1, lines.length));
-          expect(at.column).toBeLessThanOrEqual((lines[at.line - 1] ?? '').length + 1);
-        }
-        if (read.ok) expect(checkChart(read.value.chart).ok).toBe(true);
-      }),
-      { numRuns: 1500 },
-    ));
+  it(
+    'is read or refused, never thrown at, and every problem points into the text',
+    () =>
+      fc.assert(
+        fc.property(texts, (text) => {
+          const read = readRows(text, 'x');
+          const lines = text.split('\n');
+          for (const problem of read.ok ? [] : read.error) {
+            const { at } = problem;
+            for (const mend of mendsOf(text, problem)) expect(mended(text, mend)).not.toBe(text);
+            expect(at.line).toBeLessThanOrEqual(Math.max(1, lines.length));
+            expect(at.column).toBeLessThanOrEqual((lines[at.line - 1] ?? '').length + 1);
+          }
+          if (read.ok) expect(checkChart(read.value.chart).ok).toBe(true);
+        }),
+        { numRuns: 1500 },
+      ),
+    30_000,
+  );
 });

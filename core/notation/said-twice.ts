@@ -1,5 +1,5 @@
 /**
- * "p2, p4" where "p6" would do, and where the first two stitches show otherwise in the rows below and above: one of the
+ * "p2, p4" where "p6" would do, and where the first two stitches show otherwise in every other row: one of the
  * letters is a slip of the pen, most likely. Either sign alone is common and sound (edge stitches; bobbles of texture).
  */
 import { expandRow, type Row } from '../chart/row';
@@ -63,7 +63,8 @@ export function saidTwice(
     );
     const stands = (column: number) => {
       const face = own[column]?.face;
-      return face !== below[column]?.face && face !== above[column]?.face && above[column]?.plain === true;
+      const others = laid.filter((other, i) => i !== index && other?.[column]?.face === face);
+      return face !== below[column]?.face && above[column]?.plain === true && others.length === 0;
     };
     const odd = spans.find((span) => {
       const columns = from.flatMap((at, column) => (at === span.from ? [column] : []));
