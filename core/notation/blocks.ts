@@ -1,6 +1,7 @@
 /** A text that holds several charts under headings, and perhaps rows that work them side by side. */
 import { BEGINS_ROW } from './header';
-import { holdsStitchWord, scan, type Statement } from './scan';
+import { scan, type Statement } from './scan';
+import { holdsStitchWord } from './stitch-words';
 
 /** `masked` is the whole text with all other blocks blanked out, so that every offset stays true; legends stay. */
 export type Block = { readonly name: string; readonly masked: string; readonly rows: number };

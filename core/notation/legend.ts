@@ -6,7 +6,8 @@ import { optionName } from './crossing-names';
 import { explainedCell, glossOf } from './glossary';
 import { LegendNames, type LegendName } from './legend-names';
 import type { NotationProblem, Option, TextSpan } from './problems';
-import { holdsStitchWord, type LegendStatement, type Scanned } from './scan';
+import type { LegendStatement, Scanned } from './scan';
+import { holdsStitchWord } from './stitch-words';
 import {
   beginsSpelled,
   readHalf,

@@ -1,12 +1,13 @@
 /** The first stage: a pasted text cut into rows, legend entries, what it states of itself, and remarks. */
-import { beginsBody, BEGINS_ROW, readBareNumber, readHeader, UNNUMBERED, type RowHeader } from './header';
+import { BEGINS_ROW, UNNUMBERED, type RowHeader } from './header';
+import { bareLabel, labelAt, mistyped, unclearLength, type Label } from './labels';
 import { beginsOrder, looksLikeOrder, MOST_ROWS, readOrder, type RowOrder } from './orders';
-import { STS } from './plain-words';
-import type { NotationProblem, TextSpan } from './problems';
+import type { NotationProblem } from './problems';
 import { chooseSize } from './sizes';
-import { isOneSlip } from './spelling';
+import { isUnderstood, saysRows, Stating, type Stated, type StatedNumber } from './stated';
+import { holdsStitchWord } from './stitch-words';
 import { Cursor, Lines, plainCharacters } from './text';
-import { saidHolds, type Holds } from './unturned-holds';
+import type { Holds } from './unturned-holds';
 
 export type Statement = { readonly from: number; readonly to: number };
 export type RowStatement = Statement & { readonly header: RowHeader; readonly bodyFrom: number };
@@ -16,8 +17,6 @@ export type LegendStatement = Statement & {
   readonly bodyFrom: number;
   readonly defines: boolean;
 };
-export type Stated = { readonly multiple: number; readonly plus: number; readonly at: TextSpan };
-export type StatedNumber = { readonly count: number; readonly at: TextSpan };
 /** A stretch of lines that is neither row nor entry. */
 export type Loose = Statement & { readonly holdsStitches: boolean };
 
@@ -45,64 +44,15 @@ export const MOST_CHARACTERS = 200_000;
 /** Labels that are read at all: rows, and set-up rows besides. */
 const MOST_STATEMENTS = MOST_ROWS + 100;
 
-const MULTIPLE = new RegExp(
-  `\\b(?:multiples?|mult\\.?) of (\\d{1,4})(?: ?${STS})?(?:,? ?(?:plus|\\+|and|&) ?(?:an extra )?(\\d{1,4})(?: (?:more|extra|edge|balancing|balance))*(?: ?${STS})?)?`,
-  'i',
-);
-const WIDTH = new RegExp(
-  `\\b(?:panel of|worked (?:over|across)(?: a panel of)?|over|cast[- ]on|pattern panel:?|panel:?|panel is) (\\d{1,4}) ?${STS}|\\b(\\d{1,4})[- ]?(?:st|stitch)(?: wide)? panel|\\bcast[- ]on (\\d{1,4})(?![\\d.,]*\\d| ?(?:cm|in\\b|inch|mm|rows?))`,
-  'i',
-);
-/** Whether a text may say how many stitches it is worked over. */
-export const saysWidth = (text: string) => WIDTH.test(text);
-const ROW_COUNT = /\b(\d{1,4})[- ](?:row|round|rnd)(?: pattern)? repeat|\bthese (\d{1,4}) (?:rows|rounds|rnds)\b|\brepeat(?:s| over| every)? (?:over |every )?(\d{1,4}) (?:rows|rounds|rnds)\b/i; // prettier-ignore
-/** "These 8 rows form the pattern" says how many there are, and orders nothing. */
-const saysRows = (line: string) =>
-  ROW_COUNT.test(line) ||
-  /\b(?:this|these|the|all|every) (?:rows?|rounds?|rnds?)\b/i.test(line) ||
-  PROSE_ROW.test(line);
-const PROSE_ROW = /^\W*(?:row|round|rnd)s? \d+(?: ?(?:-|to|and|&) ?\d+)? (?:is|are)\b/i;
-const SAYS_ROUND =
-  /\b(?:in (?:the )?rounds?|circularly|join(?:ed)? (?:in|for|to work) (?:the |in the )?rounds?)\b/i;
-/** A counted stitch, or a name that can only be a stitch. */
-const STITCH_WORD =
-  /(?:^|[\s,;*[(])(?:[kp] ?\d+|\d+ ?[kp]|\d+ (?:knit|purl)|k\d?tog|p\dtog|ssk|ssp|yo|kfb|\d+\/\d+ ?[rl]p?c|[ct]\d+[fbrl]p?|cr\d+[fbrl]?|(?:knit|purl) (?:\d+|(?:one|two|three|four|five|six|seven|eight|nine|ten)\b)|(?:sl|slip) \d+)(?=$|[\s,;.\])])/i;
-/** An order that changes every row cannot be passed over. */
-const STANDING_ORDER =
-  /\b(?:slip|sl|knit|purl|work)\b[^.]{0,40}\b(?:first|last|edge)\b[^.]{0,40}\b(?:every|each|all)\b[^.]{0,20}\b(?:row|round|rnd)/i;
 const PROSE_NAME = /^(?:notes?|edges?|borders?|selv\w*|hints?|tips?|n\.?b\.?|important|remember|gauge|tension|needles?|yarn|materials?|sizes?|finishing|cast[- ]on|bind[- ]off|cast[- ]off|instructions?|pattern|multiple|panel|legend|key|abbreviations?|stitches|special .*|chart|.* (?:row|round)s?)$/i; // prettier-ignore
 const ENTRY =
-  /^ *((?:[^=:\n*[\]]|:(?! )){1,48}?)(?: *= *|(?::| -| (?:means|stands for|is worked(?: as follows)?)[:,]?) +(?=(?:sl|slip|place|put|skip|miss|with|k|p|knit|purl|work|cross|cable|twist|make|bobble|yarn|\d+\/\d+|left|right|as)\b|[kpct]\d|[([]|[^.:;=]{1,40}[:;=,] *(?:sl|slip|place)\b))(?=\S)/i;
+  /^((?:[^=:\n*[\]]|:(?! )){1,48}?)(?: *= *|(?::| -| (?:means|stands for|is worked(?: as follows)?)[:,]?) +(?=(?:sl|slip|place|put|skip|miss|with|k|p|knit|purl|work|cross|cable|twist|make|bobble|yarn|\d+\/\d+|left|right|as)\b|[kpct]\d|[([]|[^.:;=]{1,40}[:;=,] *(?:sl|slip|place)\b))(?=\S)/i;
 /** What may stand before an entry on its line. */
 const NOTED =
   /^ *(?:notes?|n\.?b\.?|hints?|tips?|key|abbreviations?|legend|special [a-z ]{1,20}|stitches)(?: *[:.]| -) */i;
 /** A whole line in brackets. */
 const IN_BRACKETS = /^ *\([^()]*\)[. ]*$/;
-const BULLET_BEFORE = /^[-*+>#\u2022\u25cf\u25e6\u00b7]+ */;
 const TAG = /<\/?[a-z][^<>\n]{0,200}>|&(?:nbsp|amp|lt|gt|#\d{1,6});/i;
-
-/** "Knit to end", "repeat from * to the last 3 sts": the end of some row. */
-const ROW_END =
-  /\b(?:knit|purl|k|p|rep(?:eat)?)\b[^.\n]{0,24}\b(?:to|until) (?:the )?(?:end|last|m|marker)\b|\b(?:knit|purl) across\b/i;
-
-/** A whole line that says only "knit", "purl row" or "purl to end", with or without what looks like a label. */
-const BARE_FILL =
-  /^\W{0,8}(?:[a-z]{1,7}\.? ?)?(?:\d{1,3}(?:st|nd|rd|th)?)?[^a-z0-9]{0,4}(?:knit|purl|k|p)(?: ?(?:all|every|each)(?: sts?| stitch(?:es)?)?| across| to (?:the )?end| row| round| rnd)?[. ]*$/i;
-/** "Knit the knits, slip the purls": words of a row, whatever stands before them. */
-const BY_RULE = /\b(?:k|knit|p|purl|sl|slip) (?:all )?the (?:knits?|purls?)\b/i;
-
-/** A remark with a number or the word for a stitch: it may change how the rows are knitted. */
-export const mayMatter = (line: string) =>
-  /\d|\b(?:knit|purl|k|p|st|sts|stitch(?:es)?|rows?|rounds?|rnds?|cable|cross|one|two|three|four|five|six|eight|ten|twice)\b/i.test(
-    line,
-  );
-
-export const holdsStitchWord = (line: string) =>
-  STITCH_WORD.test(line) ||
-  STANDING_ORDER.test(line) ||
-  ROW_END.test(line) ||
-  BY_RULE.test(line) ||
-  BARE_FILL.test(line);
 
 function oddCharacter(text: string): number {
   for (let at = 0; at < text.length; at += 1) {
@@ -111,53 +61,6 @@ function oddCharacter(text: string): number {
       return at;
   }
   return -1;
-}
-
-/** A label where a line or a sentence begins; `length` runs to the row's first word. */
-type Label = { readonly header: RowHeader; readonly length: number };
-/** Lists of row numbers may be long. */
-const MOST_LABEL = 700;
-const USUAL_LABEL = 120;
-
-function labelAt(line: string, at: number): Label | 'unclear' | null {
-  const head = line.slice(at, at + 100).replace(/\s+/g, ' ');
-  BEGINS_ROW.lastIndex = BULLET_BEFORE.exec(head)?.[0].length ?? 0;
-  if (!BEGINS_ROW.test(head)) return null;
-  const label = labelWithin(line.slice(at, at + USUAL_LABEL));
-  const long = label === null || label === 'unclear';
-  return long && line.length > at + USUAL_LABEL ? labelWithin(line.slice(at, at + MOST_LABEL)) : label;
-}
-
-function labelWithin(text: string): Label | 'unclear' | null {
-  const cursor = new Cursor(text);
-  const header = readHeader(cursor);
-  return header === null || header === 'unclear' ? header : { header, length: cursor.origin(cursor.at) };
-}
-
-/** A number alone before the words of a row: "3: k2, p2". */
-function bareLabel(line: string, at: number): Label | null {
-  if (!/\d/.test(line.charAt(at))) return null;
-  const cursor = new Cursor(line.slice(at, at + USUAL_LABEL));
-  const header = readBareNumber(cursor);
-  if (!header) return null;
-  const rest = cursor.text.slice(cursor.at);
-  const works = holdsStitchWord(rest) || beginsBody(rest) || /^ *\d+:/.test(cursor.text);
-  return works ? { header, length: cursor.origin(cursor.at) } : null;
-}
-
-/** Where a label that is not understood ends, by its marks or else by its first words. */
-const LABEL_ENDS = [/^[^:=]{1,40}?[:=]/, /^[^,.]{1,30}?[,.](?= )/, /^\S+(?: \S+)?/];
-
-const ROW_WORDS = ['row', 'rows', 'round', 'rounds', 'rnd', 'rnds'];
-const MISTYPED =
-  /^[^a-z0-9]*(?:([a-z][a-z0-9]{1,6})\.? ?(?:\d{1,4}|(?:one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)(?=[ ,:.]))|\d{1,4}(?:st|nd|rd|th) ([a-z]{2,7}))(?![a-z0-9/])/i;
-
-/** "Rwo 3:", "3rd ruond": one slip of the pen from a label, before anything but the explanation of a crossing. */
-function mistyped(line: string): boolean {
-  if (/[:=] *(?:sl|slip|place|put|skip)\b/i.test(line.slice(0, 60))) return false;
-  const found = MISTYPED.exec(line.slice(0, 60));
-  const word = (found?.[1] ?? found?.[2] ?? '').toLowerCase();
-  return word !== '' && ROW_WORDS.some((right) => isOneSlip(word, right));
 }
 
 /** An entry in the middle of a line: nothing else stands before an equals sign and a slip. */
@@ -203,11 +106,7 @@ class Scanner {
   readonly loose: Loose[] = [];
   readonly orders: (RowOrder & { after: number })[] = [];
   readonly problems: NotationProblem[] = [];
-  multiple: Stated | null = null;
-  width: StatedNumber | null = null;
-  rowCount: StatedNumber | null = null;
-  saysRound = false;
-  holds: Holds | null = null;
+  readonly stated: Stating;
   private grow: ((to: number) => void) | null = null;
   /** The statement under way ended with a full stop: a line of mere words after it is a remark. */
   private ended = false;
@@ -218,7 +117,9 @@ class Scanner {
     private readonly text: string,
     private readonly lines: Lines,
     private readonly passedOver: ReadonlySet<string>,
-  ) {}
+  ) {
+    this.stated = new Stating(lines);
+  }
 
   private open<S extends Statement>(list: S[], statement: S) {
     const index = list.push(statement) - 1;
@@ -281,9 +182,7 @@ class Scanner {
   private unclearLabel(from: number, to: number) {
     const text = this.text.slice(from, to);
     const blank = text.length - text.trimStart().length;
-    const head = text.trimStart().slice(0, 60);
-    const label = LABEL_ENDS.map((ends) => ends.exec(head)).find((found) => found !== null);
-    const end = from + blank + Math.max(1, label?.[0].trimEnd().length ?? Math.min(20, text.trim().length));
+    const end = from + blank + unclearLength(text.trimStart());
     const marked = Math.min(to, end);
     this.problems.push({ code: 'header-not-understood', text: this.text.slice(from + blank, marked).slice(0, 40), at: this.lines.span(from + blank, marked) }); // prettier-ignore
     this.grow = null;
@@ -300,7 +199,8 @@ class Scanner {
     }
     const name = (entry[1] as string).trim();
     const defines = entry[0].trimEnd().endsWith('=');
-    this.open(this.legend, { from, to, name, bodyFrom: from + entry[0].length, defines });
+    const indent = piece.length - piece.trimStart().length;
+    this.open(this.legend, { from, to, name, bodyFrom: from + indent + entry[0].length, defines });
   }
 
   private unclearOrder(from: number, to: number) {
@@ -322,22 +222,8 @@ class Scanner {
     this.grow = null;
   }
 
-  private statements(from: number, line: string) {
-    const at = (found: RegExpExecArray) =>
-      this.lines.span(from + found.index, from + found.index + found[0].length);
-    const multiple = MULTIPLE.exec(line);
-    if (multiple)
-      this.multiple ??= { multiple: Number(multiple[1]), plus: Number(multiple[2] ?? 0), at: at(multiple) };
-    const width = WIDTH.exec(line);
-    if (width && !multiple) this.width ??= { count: Number(width[1] ?? width[2] ?? width[3]), at: at(width) };
-    const rows = ROW_COUNT.exec(line);
-    if (rows) this.rowCount ??= { count: Number(rows[1] ?? rows[2] ?? rows[3]), at: at(rows) };
-    if (SAYS_ROUND.test(line)) this.saysRound = true;
-    this.holds ??= saidHolds(line);
-  }
-
   private entry(line: string): RegExpExecArray | null {
-    const found = ENTRY.exec(line);
+    const found = ENTRY.exec(line.trimStart());
     const name = (found?.[1] ?? '').replace(/\([^)]*\)/g, '').trim();
     return found && !PROSE_NAME.test(name) ? found : null;
   }
@@ -383,10 +269,8 @@ class Scanner {
   }
 
   private remark(from: number, to: number, holdsStitches: boolean, line: string) {
-    this.statements(from, line);
-    // "Multiple of 8 sts plus 2." was understood as a whole: it is not passed over.
-    const understood = saidHolds(line) !== null || line.replace(MULTIPLE, '').replace(/[\s().]/g, '') === '';
-    if (!understood) this.loose.push({ from, to, holdsStitches });
+    this.stated.line(from, line);
+    if (!isUnderstood(line)) this.loose.push({ from, to, holdsStitches });
     this.grow = null;
   }
 }
@@ -412,7 +296,8 @@ export function scan(
     scanner.line(from, raw.replace(/\r$/, ''));
     from += raw.length + 1;
   }
-  const { rows, legend, loose, orders, multiple, width, rowCount, saysRound, holds } = scanner;
+  const { rows, legend, loose, orders } = scanner;
+  const { multiple, width, rowCount, saysRound, holds } = scanner.stated;
   return {
     text, lines, sizes, rows, legend, loose, orders, multiple, width, rowCount, saysRound, holds,
     problems: [...problems, ...scanner.problems],

@@ -12,6 +12,7 @@ export const HOSTILE: readonly Hostile[] = [
     text: `Row 1: k2,${' '.repeat(20_000)}p2.\nRow 2: p4.\nx${' '.repeat(150_000)}y`,
   },
   { what: 'nine thousand copies', text: `Row 1: k4.\n${copies}` },
+  { what: 'blanks before a line', text: `${fill(' ')}ab\n` },
   { what: 'one letter', text: fill('a') },
   { what: 'one crossing over and over', text: `Row 1: ${fill('2/2 RC and ', 42_000)}` },
   { what: 'one stitch over and over', text: `Row 1: ${fill('k2')}` },

@@ -2,7 +2,7 @@
 import { Check, RotateCcw } from 'lucide-react';
 import type { Choices } from '@core/notation/choices';
 import type { TextSpan } from '@core/notation/problems';
-import { mayMatter } from '@core/notation/scan';
+import { mayMatter } from '@core/notation/stitch-words';
 import type { ChartReading } from '~/patterns/reading';
 import { crossingsIn, wordsAt } from '~/patterns/reading';
 import { LeanWord } from '~/ui/lean';

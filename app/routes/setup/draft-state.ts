@@ -16,7 +16,7 @@ import { sideOfRow, type Chart } from '@core/chart/chart';
 import { shelfChart } from '@core/shelf/shelf';
 import type { Family } from '@core/notation/names';
 import { readRows } from '@core/notation/read';
-import { saysWidth } from '@core/notation/scan';
+import { saysWidth } from '@core/notation/stated';
 import { writeRows } from '@core/notation/write';
 
 let next = 0;
