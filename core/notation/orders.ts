@@ -34,15 +34,15 @@ const FROM = new RegExp(
   `${REPEAT}(?: the)?(?: pattern| patt)? from (?:the )?${UNITS} (\\d{1,6})(?! ?(?:-|to|through))`,
 );
 const FORM = new RegExp(`(?:the(?:se)? )?${UNITS} (\\d{1,6})${AND}(\\d{1,6}) (?:form|forms|make|makes|are|set|sets|establish(?:es)?)(?: up)? (?:the )?(?:pattern|patt|repeat|rep)`); // prettier-ignore
-const HOW_OFTEN = new RegExp(`,? ?(?:(once|twice|thrice)|(?:x ?)?${COUNT}(?: ?x| times)?)( more)?( ?times?)?( (?:in all|altogether|in total))?(?![a-z0-9])`); // prettier-ignore
+const HOW_OFTEN = new RegExp(`,? ?(?:(once|twice|thrice)|(?:x ?${COUNT}|${COUNT}(?: ?x(?![a-z])| times?| (?=more))))( ?more)?( ?times?)?( (?:in all|altogether|in total))?(?![a-z0-9])`); // prettier-ignore
 /** What may follow when no number of times is given. */
 const AS_LONG =
   /[ ,;.]*(?:$|(?:for|until|till|to|throughout|as|ending|end|finishing|and|,|\(|in|these|so|till)(?![a-z]))/;
 
 const timesOf = (found: RegExpExecArray): readonly number[] => {
-  const count = countOf((found[1] ?? found[2]) as string);
-  if (found[3]) return [count];
-  return found[5] || count === 1 ? [Math.max(0, found[5] ? count - 1 : count)] : [count, count - 1];
+  const count = countOf((found[1] ?? found[2] ?? found[3]) as string);
+  if (found[4]) return [count];
+  return found[6] || count === 1 ? [Math.max(0, found[6] ? count - 1 : count)] : [count, count - 1];
 };
 
 const REPEAT_WORDS = ['rep', 'repeat', 'repeating'];

@@ -1,0 +1,40 @@
+/** Orders about whole rows; how each is meant: common practice, no published source. */
+import { beginsOrder, looksLikeOrder, readOrder } from './orders';
+import { Cursor } from './text';
+
+const range = (first: number, last: number) => ({ kind: 'range', first, last });
+
+it.each([
+  ['Rep rows 3-10', { rows: range(3, 10), times: null }],
+  ['Repeat rows 1 to 8 for pattern', { rows: range(1, 8), times: null }],
+  ['Rep rows 1 and 2 two more times', { rows: range(1, 2), times: [2] }],
+  ['Repeat rows 1-4 once more', { rows: range(1, 4), times: [1] }],
+  ['Work rows 1-4 three times in all', { rows: range(1, 4), times: [2] }],
+  ['Rep rows 1-4 twice', { rows: range(1, 4), times: [2, 1] }],
+  ['Rep rows 1-4 x 3', { rows: range(1, 4), times: [3, 2] }],
+  ['Rep last 2 rows once more', { rows: { kind: 'last', count: 2 }, times: [1] }],
+  ['Repeat the last row 3 more times', { rows: { kind: 'last', count: 1 }, times: [3] }],
+  ['Rep from row 3', { rows: { kind: 'from', first: 3 }, times: null }],
+  ['Rows 3 and 4 form the pattern', { rows: range(3, 4), times: null }],
+  ['Repeat rows 1-4 until piece measures 20 cm', { rows: range(1, 4), times: null }],
+])('%s', (text, order) => {
+  expect(beginsOrder(new Cursor(text))).toBe(true);
+  expect(readOrder(new Cursor(text))).toEqual(order);
+});
+
+it.each(['Rep rows 3 4', 'Work 4 rows in pattern as set'])(
+  '%s begins like an order and is not understood',
+  (text) => {
+    expect(beginsOrder(new Cursor(text))).toBe(true);
+    expect(readOrder(new Cursor(text))).toBeNull();
+  },
+);
+
+it.each([
+  ['Repaet rows 1-4 twice', true],
+  ['Rep fromrow 3', true],
+  ['Rep last 2 wors once more', true],
+  ['Rws 3 and 4 form the pattern', true],
+  ['Row 3 is where the eel turns', false],
+  ['For a warm evening by the fire', false],
+])('%s looks like an order: %s', (text, looks) => expect(looksLikeOrder(text)).toBe(looks));
