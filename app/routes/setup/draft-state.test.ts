@@ -1,4 +1,5 @@
 import { SHELF } from '@core/shelf/data';
+import { charted } from '@core/piece/worksheet';
 import { chartFrom } from '@core/testing/plans';
 import {
   addPanel,
@@ -13,6 +14,7 @@ import {
   removePanel,
   removeSection,
   shelfPanel,
+  withText,
 } from './draft-state';
 
 const begin = (family: 'fraction' | 'hold' = 'fraction') => firstSetUp({ family, wanted: null, draft: null });
@@ -33,6 +35,25 @@ describe('a piece being set up', () => {
     expect(codes(typing)).toEqual(['rows-not-read']);
     expect(typing.sheet).toBe(start.sheet);
     expect(codes(changeSetUp(typing, (d) => removePanel(d, 0, 1)))).toEqual([]);
+  });
+  it('a pasted panel comes with its set-up rows, and with the repeats that its cast-on says', () => {
+    const text = 'Cast on 24 sts.\nSet-up row (WS): *k2, p4, k2; rep from * to end.\nRow 1: *p2, C4B, p2; rep from * to end.\nRow 2: *k2, p4, k2; rep from * to end.'; // prettier-ignore
+    const pasted = pastedPanel(start.draft);
+    const panel = { ...pasted, ...withText(pasted, text) };
+    expect(panel.repeats).toBe(3);
+    const state = changeSetUp(start, (d) => addPanel({ ...d, name: 'Mat', firstSide: 'WS' }, 0, panel));
+    expect(codes(state)).toEqual([]);
+    const first = state.sheet && charted(state.sheet, 1);
+    expect(first?.panels.find(({ panel: { id } }) => id === panel.id)?.name.kind).toBe('setUp');
+  });
+  it('repeats that the knitter has set are hers, and a text that states nothing sets none', () => {
+    const pasted = { ...pastedPanel(start.draft), repeats: 5 };
+    expect(withText(pasted, 'Cast on 24 sts.\nRow 1: *k4, p4; rep from * to end.')).not.toHaveProperty(
+      'repeats',
+    );
+    expect(withText(pastedPanel(start.draft), 'Row 1: *k4, p4; rep from * to end.')).not.toHaveProperty(
+      'repeats',
+    );
   });
   it('moves panels by one place and stays at the ends', () => {
     const moved = changeSetUp(start, (d) => movePanel(d, 0, 0, 1));
