@@ -56,7 +56,7 @@ function hostile(): Line {
   const plain = timeOf(plainText(MOST_CHARACTERS - 5_000));
   const [slowest] = HOSTILE.map(({ what, text }) => ({ what, ms: timeOf(text) })).sort((a, b) => b.ms - a.ms);
   const { what, ms } = slowest as { what: string; ms: number };
-  const told = `slowest of ${HOSTILE.length} hostile texts (${what}, ${Math.round(ms)} ms) against a plain text (${Math.round(plain)} ms)`; // prettier-ignore
+  const told = `slowest of ${HOSTILE.length} hostile texts (${what}, ${Math.round(ms)} ms) against a plain text (${Math.round(plain)} ms)`;
   return atMost(told, ms / plain, 3);
 }
 

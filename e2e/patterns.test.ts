@@ -157,7 +157,11 @@ Rwo four, knit 2, purl 4 and knit 2.`,
     await waitForText(page, PROBLEMS, /3 things to settle/);
     await press(page, 'Write “Row four,”');
     await press(page, 'Write “knit the next 4”');
-    await waitForText(page, PROBLEMS, /One thing to settle.*“CR4B” has no single usual meaning.*2\/2 RC.*the rows fit with this one.*2\/2 RPC/); // prettier-ignore
+    await waitForText(
+      page,
+      PROBLEMS,
+      /One thing to settle.*“CR4B” has no single usual meaning.*2\/2 RC.*the rows fit with this one.*2\/2 RPC/,
+    );
     await page.click('.meaning');
     await waitForText(page, FACTS, /8 stitches, 4 rows/);
     const passed = await page.$('[data-testid=remarks]');

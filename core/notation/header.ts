@@ -54,7 +54,8 @@ const RANGE =
 const SINGLE = /(\d{1,6})(?:st|nd|rd|th)?(?![\da-z/]| ?sts)/;
 const ORDINAL_HERE = new RegExp(ORDINAL);
 const NAMED = new RegExp(`${COUNT}(?![a-z0-9])`);
-const ANOTHER = / ?(?:,? ?(?:and|&)(?! ?(?:all|every|foll))|,|\/|\+) ?(?=\d|[a-z]*(?:st|nd|rd|th|one|two|three|four|five|six|seven|eight|nine|ten|een|ty)(?![a-z]))/; // prettier-ignore
+const ANOTHER =
+  / ?(?:,? ?(?:and|&)(?! ?(?:all|every|foll))|,|\/|\+) ?(?=\d|[a-z]*(?:st|nd|rd|th|one|two|three|four|five|six|seven|eight|nine|ten|een|ty)(?![a-z]))/;
 const EVERY_HERE = new RegExp(
   ` ?[([]?(?:,? ?(?:and|&) ?|, ?)?(?:all|every)(?: the)?(?: (other|following|foll|alternate|alt|remaining|rem|subsequent))*(?: (?:${SIDE_WORDS}|even|odd)(?:[- ]numbered)?)?(?: (?:row|round|rnd)s?)(?: (?:following|thereafter|after))?[)\\]]?`,
 );
@@ -116,22 +117,30 @@ function note(cursor: Cursor): string | null {
   return found[0];
 }
 
-const ONLY_EVERY = new RegExp(`(?:${EVERY} (row|round|rnd)s?(?![a-z])|(?:${SIDE_WORDS}|(?:even|odd)(?:-numbered)?) (row|round|rnd)s?(?= ?[:.=-])|(row|round|rnd)s?(?= ?[([] ?${SIDE_WORDS} ?[)\\]] ?[:.=-]))`); // prettier-ignore
+const ONLY_EVERY = new RegExp(
+  `(?:${EVERY} (row|round|rnd)s?(?![a-z])|(?:${SIDE_WORDS}|(?:even|odd)(?:-numbered)?) (row|round|rnd)s?(?= ?[:.=-])|(row|round|rnd)s?(?= ?[([] ?${SIDE_WORDS} ?[)\\]] ?[:.=-]))`,
+);
 const WORD = new RegExp(`(?:${SET_UP} )?${UNIT}|r(?=\\d)`);
 const UNIT_AFTER = new RegExp(`(?: ?[([]? ?${SIDE_WORDS}[)\\]]?)? ?${UNIT}`);
-const BARE = new RegExp(` ?(\\d{1,4})(?:st|nd|rd|th)? ?(?:[:.)=]|-(?= )|(?=,? ?[([]? ?${SIDE_WORDS}(?![a-z])))[ ,)]*(?:[([]? ?(${SIDE_WORDS})(?![a-z]) ?[)\\]]? ?[:,.-]? ?)?(?=[a-z0-9*[({])`); // prettier-ignore
+const BARE = new RegExp(
+  ` ?(\\d{1,4})(?:st|nd|rd|th)? ?(?:[:.)=]|-(?= )|(?=,? ?[([]? ?${SIDE_WORDS}(?![a-z])))[ ,)]*(?:[([]? ?(${SIDE_WORDS})(?![a-z]) ?[)\\]]? ?[:,.-]? ?)?(?=[a-z0-9*[({])`,
+);
 
 /** "All WS rows:", with no number of its own; "Row (WS):" is any of them. */
 function onlyEvery(cursor: Cursor): RowHeader | null {
   const found = cursor.take(ONLY_EVERY);
   if (!found) return null;
-  const all = sideOf(found[0]) ?? takeSide(cursor) ?? (/\beven/i.test(found[0]) ? 'even' : /\bodd/i.test(found[0]) ? 'odd' : null); // prettier-ignore
+  const all =
+    sideOf(found[0]) ??
+    takeSide(cursor) ??
+    (/\beven/i.test(found[0]) ? 'even' : /\bodd/i.test(found[0]) ? 'odd' : null);
   if (!all || !cursor.take(END)) return null;
   const unit = /^row/i.test((found[1] ?? found[2] ?? found[3]) as string) ? 'row' : 'round';
   return { kind: 'row', unit, numbers: [], every: all, side: null, once: false };
 }
 
-const PROSE = /[ ,]*(?:is|are|was|form|forms|makes?|sets?|establish|shows?|of|only|will|may|can|should|complete|above|below|until|have|has|contain|begins?|ends?|again|once|twice|more|times|in (?:the|this|each)|on (?:the|this|each))(?![a-z])/; // prettier-ignore
+const PROSE =
+  /[ ,]*(?:is|are|was|form|forms|makes?|sets?|establish|shows?|of|only|will|may|can|should|complete|above|below|until|have|has|contain|begins?|ends?|again|once|twice|more|times|in (?:the|this|each)|on (?:the|this|each))(?![a-z])/;
 
 /**
  * Reads a label up to its colon (or full stop); the cursor is left at the row's first word. `unclear`: it begins like

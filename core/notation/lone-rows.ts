@@ -64,7 +64,13 @@ export function loneRows(rows: readonly Parts[], starred: readonly boolean[]): L
   const measured = rows.map(({ before, repeat, after }, index): Measured | null => {
     if (!repeat || isPresented(repeat)) return null;
     const cells = cellsOf([...before, ...repeat, ...after]);
-    return { index, repeat: width(repeat), ends: width(before) + width(after), cells, starred: starred[index] === true }; // prettier-ignore
+    return {
+      index,
+      repeat: width(repeat),
+      ends: width(before) + width(after),
+      cells,
+      starred: starred[index] === true,
+    };
   });
   if (rows.some(({ repeat }) => repeat === null)) return [];
   const known = measured.filter((row) => row !== null);

@@ -34,10 +34,26 @@ describe('one problem, one press', () => {
     ],
     ['a range backwards', 'Row 1: k4.\nRows 4-2: p4.', 'Row 1: k4.\nRows 2-4: p4.'],
     ['a bracket too many', 'Row 1: p1], k4.\nRow 2: p4, k1.', 'Row 1: p1, k4.\nRow 2: p4, k1.'],
-    ['to the end, with stitches behind', 'Row 1: *k2, p2; rep from * to end, k2.\nRow 2: *p2, k2; rep from * to last 2 sts, p2.', 'Row 1: *k2, p2; rep from * to last 2 sts, k2.\nRow 2: *p2, k2; rep from * to last 2 sts, p2.'], // prettier-ignore
-    ['row 1 on nothing but the cast-on', 'Row 1: knit the knits and purl the purls.\nRow 2: k2, p4.\nRow 3: C4B, p2.\nRow 4: k2, p4.', 'Row 1: k4, p2.\nRow 2: k2, p4.\nRow 3: C4B, p2.\nRow 4: k2, p4.'], // prettier-ignore
-    ['how often an order means', 'Row 1: k4.\nRow 2: p4.\nRep rows 1 and 2 twice.\nRow 3: C4B.\nRow 4: p4.', 'Row 1: k4.\nRow 2: p4.\nRep rows 1 and 2 two more times.\nRow 3: C4B.\nRow 4: p4.'], // prettier-ignore
-    ['where a repeat begins', 'Row 1: p2, C4B to end.\nRow 2: *p4, k2; rep from * to end.', 'Row 1: *p2, C4B; rep from * to end.\nRow 2: *p4, k2; rep from * to end.'], // prettier-ignore
+    [
+      'to the end, with stitches behind',
+      'Row 1: *k2, p2; rep from * to end, k2.\nRow 2: *p2, k2; rep from * to last 2 sts, p2.',
+      'Row 1: *k2, p2; rep from * to last 2 sts, k2.\nRow 2: *p2, k2; rep from * to last 2 sts, p2.',
+    ],
+    [
+      'row 1 on nothing but the cast-on',
+      'Row 1: knit the knits and purl the purls.\nRow 2: k2, p4.\nRow 3: C4B, p2.\nRow 4: k2, p4.',
+      'Row 1: k4, p2.\nRow 2: k2, p4.\nRow 3: C4B, p2.\nRow 4: k2, p4.',
+    ],
+    [
+      'how often an order means',
+      'Row 1: k4.\nRow 2: p4.\nRep rows 1 and 2 twice.\nRow 3: C4B.\nRow 4: p4.',
+      'Row 1: k4.\nRow 2: p4.\nRep rows 1 and 2 two more times.\nRow 3: C4B.\nRow 4: p4.',
+    ],
+    [
+      'where a repeat begins',
+      'Row 1: p2, C4B to end.\nRow 2: *p4, k2; rep from * to end.',
+      'Row 1: *p2, C4B; rep from * to end.\nRow 2: *p4, k2; rep from * to end.',
+    ],
   ])('%s', (_, text, meant) => {
     expect(problemsOf(text)).toHaveLength(1);
     const [mend] = mendsIn(text);
@@ -54,17 +70,23 @@ describe('one problem, one press', () => {
 
 describe('a spoken row is a few problems, never one for each word', () => {
   it('a phrase is one', () =>
-    expect(problemsOf('Row 1: p2, with the wool held loosely in hand k4.').map(({ code }) => code)).toEqual(['unknown-word'])); // prettier-ignore
+    expect(problemsOf('Row 1: p2, with the wool held loosely in hand k4.').map(({ code }) => code)).toEqual([
+      'unknown-word',
+    ]));
   it('a row that is hardly understood is one', () => {
     const text =
-      'Row 1: now take the needle, and while you hold it, bring the yarn forward, go round twice, pull it snug, then work on as the mood takes you, until the hare is back.'; // prettier-ignore
+      'Row 1: now take the needle, and while you hold it, bring the yarn forward, go round twice, pull it snug, then work on as the mood takes you, until the hare is back.';
     expect(problemsOf(text).map(({ code }) => code)).toEqual(['row-not-understood']);
   });
 });
 
 describe('names that are asked', () => {
   const asked = (text: string) =>
-    problemsOf(text).flatMap((p) => (p.code === 'ambiguous-name' ? [[p.word, p.options.map(({ name, fits }) => `${name}${fits ? ' fits' : ''}`)]] : [])); // prettier-ignore
+    problemsOf(text).flatMap((p) =>
+      p.code === 'ambiguous-name'
+        ? [[p.word, p.options.map(({ name, fits }) => `${name}${fits ? ' fits' : ''}`)]]
+        : [],
+    );
 
   it.each(['LT', 'T1L', 'twist left', 'twist 1 left', 'left twist'])(
     '%s where the next rows want a purl',
@@ -83,9 +105,13 @@ describe('names that are asked', () => {
     expect(left).toEqual(right.map((name) => name.replace(/R/g, 'L')));
   });
   it('the meaning with which the rows fit comes first', () => {
-    const [[, options]] = asked('Row 1: k1, C5B, p2.\nRow 2: k2, p6.\nRow 3: C2F, k4, p2.\nRow 4: k2, p6.') as [[string, string[]]]; // prettier-ignore
+    const [[, options]] = asked(
+      'Row 1: k1, C5B, p2.\nRow 2: k2, p6.\nRow 3: C2F, k4, p2.\nRow 4: k2, p6.',
+    ) as [[string, string[]]];
     expect(options).toHaveLength(2);
-    const [[, cr]] = asked('Row 1: k2, CR4B, k2.\nRow 2: p2, k2, p4.\nRow 3: k4, p2, k2.\nRow 4: p2, k2, p4.') as [[string, string[]]]; // prettier-ignore
+    const [[, cr]] = asked(
+      'Row 1: k2, CR4B, k2.\nRow 2: p2, k2, p4.\nRow 3: k4, p2, k2.\nRow 4: p2, k2, p4.',
+    ) as [[string, string[]]];
     expect(cr[0]).toBe('2/2 RPC fits');
   });
   it('a pick settles it', () => {
@@ -117,12 +143,15 @@ it('"cast on 120" says how many repeats there are', () => {
 });
 
 describe('unturned rows from left to right', () => {
-  const text = 'Row 1: p1, k4, p2.\nRow 2: p2, C4B, p1.\nRow 3: p1, k4, p2.\nRow 4: p2, sl 2 to cn, hold in back, k2, k2 from cn, p1.'; // prettier-ignore
+  const text =
+    'Row 1: p1, k4, p2.\nRow 2: p2, C4B, p1.\nRow 3: p1, k4, p2.\nRow 4: p2, sl 2 to cn, hold in back, k2, k2 from cn, p1.';
   const context = { unturned: { firstDirection: 'rightToLeft' as const } };
   const leans = (source: string) => {
     const read = readRows(source, 'x', context);
     if (!read.ok) return read.error.map(({ code }) => code);
-    return read.value.chart.rows.flatMap(({ repeat }) => repeat.flatMap((cell) => (cell.kind === 'crossing' ? [cell.lean] : []))); // prettier-ignore
+    return read.value.chart.rows.flatMap(({ repeat }) =>
+      repeat.flatMap((cell) => (cell.kind === 'crossing' ? [cell.lean] : [])),
+    );
   };
 
   it('what a hold means is asked once, with both crossings', () => {
@@ -147,7 +176,8 @@ describe('unturned rows from left to right', () => {
 });
 
 describe('two patterns in one text', () => {
-  const text = 'Eel rope\nRow 1: p1, Reed, p1.\nRow 2: k1, p4, k1.\n\nSedge twist:\nRow 1: p2, RT, p2.\nRow 2: k2, p2, k2.\n\nReed = 2/2 LC'; // prettier-ignore
+  const text =
+    'Eel rope\nRow 1: p1, Reed, p1.\nRow 2: k1, p4, k1.\n\nSedge twist:\nRow 1: p2, RT, p2.\nRow 2: k2, p2, k2.\n\nReed = 2/2 LC';
   it('which one is asked, by its heading', () =>
     expect(problemsOf(text)).toMatchObject([{ code: 'choose-pattern', names: ['Eel rope', 'Sedge twist'] }]));
   it.each([
@@ -181,7 +211,11 @@ describe('"in pattern" where the rows change their texture', () => {
     return read.ok ? read.value.doubts.map(({ code }) => code) : read.error;
   };
   it('is doubted', () =>
-    expect(doubts('Row 1: k4, C4B.\nRow 2: p4, k4.\nRow 3: k8.\nRow 4: k8.\nRow 5: k8.\nRow 6: in pattern.')).toContain('established')); // prettier-ignore
+    expect(
+      doubts('Row 1: k4, C4B.\nRow 2: p4, k4.\nRow 3: k8.\nRow 4: k8.\nRow 5: k8.\nRow 6: in pattern.'),
+    ).toContain('established'));
   it('and is not where they only go on', () =>
-    expect(doubts('Row 1: p2, k4, p2.\nRow 2: in pattern.\nRow 3: p2, C4B, p2.\nRow 4: as established.')).toEqual([])); // prettier-ignore
+    expect(
+      doubts('Row 1: p2, k4, p2.\nRow 2: in pattern.\nRow 3: p2, C4B, p2.\nRow 4: as established.'),
+    ).toEqual([]));
 });

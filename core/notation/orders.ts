@@ -23,7 +23,9 @@ const UNITS = '(?:rows?|rounds?|rnds?|rds?)';
 const REPEAT =
   '(?:then,? |and |now |next,? )*(?:rep(?:eat)?|work|cont(?:inue)?(?: (?:to )?(?:rep(?:eat(?:ing)?)?|work(?:ing)?))?)';
 const AND = ' ?(?:-|to|thru|through|and|&|,|\\+) ?';
-const ORDERED = new RegExp(`${REPEAT}(?: the)?(?: pattern| patt)? (?:the )?(?:last|previous) ${COUNT}? ?${UNITS}|${REPEAT}(?: in)?(?: the)?(?: pattern| patt)?(?: from)? (?:the )?${UNITS} ?\\d|${REPEAT} ${COUNT} ${UNITS}`); // prettier-ignore
+const ORDERED = new RegExp(
+  `${REPEAT}(?: the)?(?: pattern| patt)? (?:the )?(?:last|previous) ${COUNT}? ?${UNITS}|${REPEAT}(?: in)?(?: the)?(?: pattern| patt)?(?: from)? (?:the )?${UNITS} ?\\d|${REPEAT} ${COUNT} ${UNITS}`,
+);
 const RANGE = new RegExp(
   `${REPEAT}(?: in)?(?: the)?(?: pattern| patt)? (?:the )?${UNITS} (\\d{1,6})(?:${AND}(\\d{1,6}))?(?![\\d/])`,
 );
@@ -33,8 +35,12 @@ const LAST = new RegExp(
 const FROM = new RegExp(
   `${REPEAT}(?: the)?(?: pattern| patt)? from (?:the )?${UNITS} (\\d{1,6})(?! ?(?:-|to|through))`,
 );
-const FORM = new RegExp(`(?:the(?:se)? )?${UNITS} (\\d{1,6})${AND}(\\d{1,6}) (?:form|forms|make|makes|are|set|sets|establish(?:es)?)(?: up)? (?:the )?(?:pattern|patt|repeat|rep)`); // prettier-ignore
-const HOW_OFTEN = new RegExp(`,? ?(?:(once|twice|thrice)|(?:x ?${COUNT}|${COUNT}(?: ?x(?![a-z])| times?| (?=more))))( ?more)?( ?times?)?( (?:in all|altogether|in total))?(?![a-z0-9])`); // prettier-ignore
+const FORM = new RegExp(
+  `(?:the(?:se)? )?${UNITS} (\\d{1,6})${AND}(\\d{1,6}) (?:form|forms|make|makes|are|set|sets|establish(?:es)?)(?: up)? (?:the )?(?:pattern|patt|repeat|rep)`,
+);
+const HOW_OFTEN = new RegExp(
+  `,? ?(?:(once|twice|thrice)|(?:x ?${COUNT}|${COUNT}(?: ?x(?![a-z])| times?| (?=more))))( ?more)?( ?times?)?( (?:in all|altogether|in total))?(?![a-z0-9])`,
+);
 /** What may follow when no number of times is given. */
 const AS_LONG =
   /[ ,;.]*(?:$|(?:for|until|till|to|throughout|as|ending|end|finishing|and|,|\(|in|these|so|till)(?![a-z]))/;

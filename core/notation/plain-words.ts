@@ -11,7 +11,9 @@ const END = '(?![a-z0-9/])';
 const COUNTED_END = '(?![a-z0-9/]|(?<=[a-z])\\d)|(?=[kp]\\d)';
 const WHICH = '(?:(?:the|next|foll|following|first|last|each of) )*';
 
-const VERB_FIRST = new RegExp(`(knit|purl|k|p)\\.? ?${WHICH}${COUNT}(?: more)?(?: ?${STS})?(${TBL})?(?:${COUNTED_END})`); // prettier-ignore
+const VERB_FIRST = new RegExp(
+  `(knit|purl|k|p)\\.? ?${WHICH}${COUNT}(?: more)?(?: ?${STS})?(${TBL})?(?:${COUNTED_END})`,
+);
 const ONE = new RegExp(
   `(knit|purl|k|p) (?:(?:the|next|foll|following|first|last) )+(?:st|stitch)(${TBL})?${END}`,
 );

@@ -287,26 +287,38 @@ describe('what a text says of itself', () => {
 
 describe('true texts raise no doubt', () => {
   it.each([
-    ['a lattice with half a strand at either edge', `Multiple of 8 sts.
+    [
+      'a lattice with half a strand at either edge',
+      `Multiple of 8 sts.
 Row 1 (RS): *p2, 2/2 RC, p2; rep from * to end.
 Row 2 and all WS rows: knit the knits and purl the purls.
 Row 3: *2/2 RPC, 2/2 LPC; rep from * to end.
 Row 5: k2, *p4, 2/2 LC; rep from * to last 6 sts, p4, k2.
-Row 7: *2/2 LPC, 2/2 RPC; rep from * to end.`],
-    ['a lattice shifted by half a repeat', `Row 1 (RS): *p2, 2/2 RC; rep from * to end.
+Row 7: *2/2 LPC, 2/2 RPC; rep from * to end.`,
+    ],
+    [
+      'a lattice shifted by half a repeat',
+      `Row 1 (RS): *p2, 2/2 RC; rep from * to end.
 Row 2: knit the knits and purl the purls.
 Row 3: p2, *k2, 2/2 RPC; rep from * to last 4 sts, k4.
-Row 4: knit the knits and purl the purls.`],
-    ['every second rope of a row', `Row 1 (RS): *k4, p2; rep from * to end.
+Row 4: knit the knits and purl the purls.`,
+    ],
+    [
+      'every second rope of a row',
+      `Row 1 (RS): *k4, p2; rep from * to end.
 Row 2 and all WS rows: *k2, p4; rep from * to end.
 Row 3: *C4B, p2, k4, p2; rep from * to end.
 Row 5: *k4, p2; rep from * to end.
-Row 7: *k4, p2, C4B, p2; rep from * to end.`],
-    ['edge stitches said apart', 'Row 1 (RS): k1, k4, p2, k1.\nRow 2: k1, k2, p4, k1.\nRow 3: k1, C4B, p2, k1.\nRow 4: k1, k2, p4, k1.'],
+Row 7: *k4, p2, C4B, p2; rep from * to end.`,
+    ],
+    [
+      'edge stitches said apart',
+      'Row 1 (RS): k1, k4, p2, k1.\nRow 2: k1, k2, p4, k1.\nRow 3: k1, C4B, p2, k1.\nRow 4: k1, k2, p4, k1.',
+    ],
   ])('%s', (_, text) => {
     const read = readRows(text, 'x');
     expect(read.ok ? judge(text, read.value).map(({ key }) => key) : read.error).toEqual([]);
-  }); // prettier-ignore
+  });
 });
 
 describe('what was passed over is listed', () => {

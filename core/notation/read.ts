@@ -85,7 +85,12 @@ function unclearNames(legend: ReadLegend, unclear: ReadonlySet<string>): Notatio
   });
 }
 
-const UNCLEAR_ROWS: ReadonlySet<string> = new Set(['header-not-understood', 'entry-or-row', 'stray-line', 'order-not-understood']); // prettier-ignore
+const UNCLEAR_ROWS: ReadonlySet<string> = new Set([
+  'header-not-understood',
+  'entry-or-row',
+  'stray-line',
+  'order-not-understood',
+]);
 const SIZES: ReadonlySet<string> = new Set(['choose-size', 'sizes-differ', 'no-such-size']);
 const UNREAD = {
   legend: { entries: [], names: new LegendNames([]), problems: [] },

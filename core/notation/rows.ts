@@ -201,7 +201,11 @@ class Assembly {
   }
 
   rows(inTheRound: boolean, orders: Scanned['orders'], order: readonly Parsed[]): Assembled {
-    const ordered = new RowOrders(orders, order.map(({ header }) => header), this.problems); // prettier-ignore
+    const ordered = new RowOrders(
+      orders,
+      order.map(({ header }) => header),
+      this.problems,
+    );
     ordered.fill(this.byNumber);
     const firstSide = this.firstSide(inTheRound);
     const sideOf = (number: number): Side => (inTheRound ? 'RS' : sideOfRow(firstSide, number));

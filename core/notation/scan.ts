@@ -184,7 +184,11 @@ class Scanner {
     const blank = text.length - text.trimStart().length;
     const end = from + blank + unclearLength(text.trimStart());
     const marked = Math.min(to, end);
-    this.problems.push({ code: 'header-not-understood', text: this.text.slice(from + blank, marked).slice(0, 40), at: this.lines.span(from + blank, marked) }); // prettier-ignore
+    this.problems.push({
+      code: 'header-not-understood',
+      text: this.text.slice(from + blank, marked).slice(0, 40),
+      at: this.lines.span(from + blank, marked),
+    });
     this.grow = null;
   }
 
@@ -206,7 +210,11 @@ class Scanner {
   private unclearOrder(from: number, to: number) {
     const text = this.text.slice(from, to);
     const blank = text.length - text.trimStart().length;
-    this.problems.push({ code: 'order-not-understood', text: text.trim().slice(0, 60), at: this.lines.span(from + blank, from + text.trimEnd().length) }); // prettier-ignore
+    this.problems.push({
+      code: 'order-not-understood',
+      text: text.trim().slice(0, 60),
+      at: this.lines.span(from + blank, from + text.trimEnd().length),
+    });
     this.loose.push({ from, to, holdsStitches: false });
     this.grow = null;
   }

@@ -31,7 +31,11 @@ export const mayBeSeveral = (text: string) => {
   return ROW_ONE.test(text) && ROW_ONE.test(text);
 };
 
-const nameOf = (words: string) => words.replace(/^[\s*#-]+|[\s:.*-]+$/g, '').trim().slice(0, 60); // prettier-ignore
+const nameOf = (words: string) =>
+  words
+    .replace(/^[\s*#-]+|[\s:.*-]+$/g, '')
+    .trim()
+    .slice(0, 60);
 
 /** The heading between two stretches of rows: the last loose line before the rows. */
 const headingBefore = (loose: readonly Loose[], from: number, after: number) =>

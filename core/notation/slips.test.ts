@@ -80,7 +80,14 @@ it('of 20,000 not one is read as another chart without a word', () => {
 });
 
 /** The knitter who works word by word does not know the rough manners: only slips that leave no sound text are made. */
-const PLAIN_LOSS = ['bracket lost', 'label word lost', 'label word misspelled', 'line break added', 'line break lost', 'blank lost']; // prettier-ignore
+const PLAIN_LOSS = [
+  'bracket lost',
+  'label word lost',
+  'label word misspelled',
+  'line break added',
+  'line break lost',
+  'blank lost',
+];
 
 it('of 4,000 in rough texts not one is', () => {
   expect(PLAIN_LOSS.every((kind) => kind in SLIPS)).toBe(true);

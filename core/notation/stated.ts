@@ -16,7 +16,8 @@ const WIDTH = new RegExp(
 );
 /** Whether a text may say how many stitches it is worked over. */
 export const saysWidth = (text: string) => WIDTH.test(text);
-const ROW_COUNT = /\b(\d{1,4})[- ](?:row|round|rnd)(?: pattern)? repeat|\bthese (\d{1,4}) (?:rows|rounds|rnds)\b|\brepeat(?:s| over| every)? (?:over |every )?(\d{1,4}) (?:rows|rounds|rnds)\b/i; // prettier-ignore
+const ROW_COUNT =
+  /\b(\d{1,4})[- ](?:row|round|rnd)(?: pattern)? repeat|\bthese (\d{1,4}) (?:rows|rounds|rnds)\b|\brepeat(?:s| over| every)? (?:over |every )?(\d{1,4}) (?:rows|rounds|rnds)\b/i;
 /** "These 8 rows form the pattern" says how many there are, and orders nothing. */
 export const saysRows = (line: string) =>
   ROW_COUNT.test(line) ||

@@ -22,7 +22,10 @@ function periodOf(groups: readonly (string | undefined)[]): Texture['period'] {
   if (plain) return ['knit'];
   if (garter) return 'garter';
   const run = (face: Face, count: number) => Array.from({ length: count }, () => face);
-  if (listed) return [...listed.matchAll(/([kp]) ?(\d{1,2})/gi)].flatMap(([, letter, count]) => run(faceOf(letter as string), Number(count))); // prettier-ignore
+  if (listed)
+    return [...listed.matchAll(/([kp]) ?(\d{1,2})/gi)].flatMap(([, letter, count]) =>
+      run(faceOf(letter as string), Number(count)),
+    );
   return [...run('knit', Number(knits)), ...run('purl', Number(purls))];
 }
 

@@ -19,7 +19,10 @@ const TEXTS = SAMPLES.flatMap((sample) =>
 /** The rows of a chart as the literal-minded knitter leaves them, told in few words, from the right edge. */
 function performed(chart: Chart, repeats: number, round: boolean) {
   const panels = [{ chart, repeats }];
-  const sheet = sheetOf([{ rows: chart.rows.length, panels }], { construction: round ? 'round' : 'flat', firstSide: chart.firstSide }); // prettier-ignore
+  const sheet = sheetOf([{ rows: chart.rows.length, panels }], {
+    construction: round ? 'round' : 'flat',
+    firstSide: chart.firstSide,
+  });
   return chart.rows.map((_, i) => {
     const cue = cueFor(sheet, i + 1, 'right');
     const done = perform(tellRow(cue), needleOf(cue), cue.working);

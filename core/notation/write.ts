@@ -147,7 +147,12 @@ export function writeRows(chart: Chart, style: WritingStyle): string {
   const even = rows.map((_, index) => index).filter((index) => index >= setUps && (index - setUps) % 2 === 1);
   // "All WS rows" behind an odd number of rows would be read as one row more.
   const paired = chart.rows.length % 2 === 0;
-  const merged = paired && style.construction !== 'unturned' && chart.firstSide === 'RS' && even.length > 1 && even.every((index) => plain[index]); // prettier-ignore
+  const merged =
+    paired &&
+    style.construction !== 'unturned' &&
+    chart.firstSide === 'RS' &&
+    even.length > 1 &&
+    even.every((index) => plain[index]);
   const every = style.construction === 'round' ? 'Round 2 and all even rounds' : 'Row 2 and all WS rows';
   const lines = rows.flatMap((row, index) => {
     if (merged && even.includes(index)) return index === even[0] ? [`${every}: ${PRESENTED}`] : [];

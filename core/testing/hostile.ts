@@ -4,7 +4,9 @@ export type Hostile = { readonly what: string; readonly text: string };
 const LENGTH = 195_000;
 const fill = (piece: string, length = LENGTH) =>
   piece.repeat(Math.ceil(length / piece.length)).slice(0, length);
-const copies = Array.from({ length: 9_000 }, (_, i) => `Row ${i + 2}: as row ${i + 1}.`).join('\n').slice(0, LENGTH); // prettier-ignore
+const copies = Array.from({ length: 9_000 }, (_, i) => `Row ${i + 2}: as row ${i + 1}.`)
+  .join('\n')
+  .slice(0, LENGTH);
 
 export const HOSTILE: readonly Hostile[] = [
   {

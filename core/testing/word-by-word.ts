@@ -57,7 +57,10 @@ const SIDE = '(?:[(,] ?(rs|ws) ?\\)?)?';
 const LIST = '(\\d+(?:(?: ?, ?| ?- ?| and )\\d+)*)';
 const EVERY = '(?: and (?:all|every) (ws|even|other|alt|odd)? ?(?:row|rnd))?';
 const NUMBERED = new RegExp(`(?<![a-z] )(row|rnd) ${LIST}${EVERY} ?${SIDE} ?[:-] `, 'g');
-const ORDINAL = new RegExp(`(?<![a-z] )(\\d+)(?:st|nd|rd|th)(?: and (every) (?:other|alt))? (row|rnd) ?${SIDE} ?[:-] `, 'g'); // prettier-ignore
+const ORDINAL = new RegExp(
+  `(?<![a-z] )(\\d+)(?:st|nd|rd|th)(?: and (every) (?:other|alt))? (row|rnd) ?${SIDE} ?[:-] `,
+  'g',
+);
 
 function listed(text: string): number[] {
   return text.split(/ ?, ?| and /).flatMap((part) => {
@@ -73,14 +76,26 @@ type Statement = { readonly at: number; readonly from: number; readonly label: L
 function statementsOf(text: string): Statement[] {
   const rows = [...text.matchAll(NUMBERED)].map((m): Statement => {
     const every = m[3] === undefined ? null : m[3] === 'ws' ? 'ws' : m[3] === 'even' ? 'even' : 'other';
-    const label = { numbers: listed(m[2] as string), every, side: (m[4] as 'rs') ?? null, rnd: m[1] === 'rnd' } as const; // prettier-ignore
+    const label = {
+      numbers: listed(m[2] as string),
+      every,
+      side: (m[4] as 'rs') ?? null,
+      rnd: m[1] === 'rnd',
+    } as const;
     return { at: m.index, from: m.index + m[0].length, label };
   });
   const ordinals = [...text.matchAll(ORDINAL)].map((m): Statement => {
-    const label = { numbers: [Number(m[1])], every: m[2] ? ('other' as const) : null, side: (m[4] as 'rs') ?? null, rnd: m[3] === 'rnd' }; // prettier-ignore
+    const label = {
+      numbers: [Number(m[1])],
+      every: m[2] ? ('other' as const) : null,
+      side: (m[4] as 'rs') ?? null,
+      rnd: m[3] === 'rnd',
+    };
     return { at: m.index, from: m.index + m[0].length, label };
   });
-  const entries = [...text.matchAll(/(?<=\n *|[.] )(?!r(?:ow|nd) )([a-z][a-z0-9 -]*?) ?[=:] ?(?=slip )/g)].map((m): Statement => ({ at: m.index, from: m.index + m[0].length, label: m[1] as string })); // prettier-ignore
+  const entries = [
+    ...text.matchAll(/(?<=\n *|[.] )(?!r(?:ow|nd) )([a-z][a-z0-9 -]*?) ?[=:] ?(?=slip )/g),
+  ].map((m): Statement => ({ at: m.index, from: m.index + m[0].length, label: m[1] as string }));
   return [...rows, ...ordinals, ...entries].sort((a, b) => a.at - b.at);
 }
 
@@ -127,7 +142,9 @@ class Words {
   }
 
   private stitches(): How[] | null {
-    const m = this.take('(knit|purl|k|p) ?(\\d+)(?: st)?( tbl)?(?![a-z0-9/])') ?? this.take('(\\d+) ?(knit|purl|k|p)(?: st)?( tbl)?(?![a-z0-9/])'); // prettier-ignore
+    const m =
+      this.take('(knit|purl|k|p) ?(\\d+)(?: st)?( tbl)?(?![a-z0-9/])') ??
+      this.take('(\\d+) ?(knit|purl|k|p)(?: st)?( tbl)?(?![a-z0-9/])');
     if (!m) return null;
     const [letter, count] = /^\d/.test(m[1] as string) ? [m[2], m[1]] : [m[1], m[2]];
     return many(Number(count), `${(letter as string)[0]}${m[3] ? 't' : ''}` as How);
@@ -160,7 +177,9 @@ class Words {
   }
 
   private left(): number | null {
-    const m = this.take(' ?(?:to (?:the )?end(?: of (?:the )?(?:row|rnd))?|across)(?![a-z0-9])') ?? this.take(' ?(?:to last|until) (?:(\\d+) )?st(?: remain)?(?![a-z0-9])'); // prettier-ignore
+    const m =
+      this.take(' ?(?:to (?:the )?end(?: of (?:the )?(?:row|rnd))?|across)(?![a-z0-9])') ??
+      this.take(' ?(?:to last|until) (?:(\\d+) )?st(?: remain)?(?![a-z0-9])');
     return m ? (m[1] ? Number(m[1]) : m[0].includes('last') ? 1 : 0) : null;
   }
 
@@ -184,7 +203,9 @@ class Words {
     if (this.take('\\* ?')) return this.star();
     if (this.take('\\[')) return this.group(']');
     if (this.take('\\((?![\\d]+ st)')) return this.group(')');
-    const face = this.take('(?:knit the knits?|k the knits?|knit the knit st)(?: and| &|,) (?:purl|p) the (?:purls?|purl st)(?![a-z0-9])'); // prettier-ignore
+    const face = this.take(
+      '(?:knit the knits?|k the knits?|knit the knit st)(?: and| &|,) (?:purl|p) the (?:purls?|purl st)(?![a-z0-9])',
+    );
     if (face) return { do: 'asTheyFace', left: this.left() ?? 0 };
     const op = this.entry() ?? this.spelled() ?? this.named();
     if (op) return op;
@@ -281,11 +302,14 @@ function rowsOf(text: string): {
   readonly wsFirst: boolean;
   readonly rnd: boolean;
 } {
-  // prettier-ignore
   const said = statementsOf(text);
   if (said.length === 0 || text.slice(0, said[0]?.at).trim() !== '') giveUp();
   const bodyOf = ({ from }: Statement, i: number) =>
-    text.slice(from, said[i + 1]?.at ?? text.length).replace(/\s+/g, ' ').trim().replace(/[. ]+$/, ''); // prettier-ignore
+    text
+      .slice(from, said[i + 1]?.at ?? text.length)
+      .replace(/\s+/g, ' ')
+      .trim()
+      .replace(/[. ]+$/, '');
   const entries = new Map<string, Op>();
   said.forEach((one, i) => {
     if (typeof one.label !== 'string') return;

@@ -3,9 +3,20 @@ import { takes } from '../stitch/cells';
 import type { Cell, Stitch } from '../stitch/types';
 import type { How, Loop, Made } from './word-by-word';
 
-const HOW: Readonly<Record<Stitch, How>> = { knit: 'k', purl: 'p', knitTbl: 'kt', purlTbl: 'pt', slipBehind: 'sb', slipBefore: 'sf' }; // prettier-ignore
+const HOW: Readonly<Record<Stitch, How>> = {
+  knit: 'k',
+  purl: 'p',
+  knitTbl: 'kt',
+  purlTbl: 'pt',
+  slipBehind: 'sb',
+  slipBefore: 'sf',
+};
 
-const ids = (loops: readonly Loop[]) => loops.map(({ id }) => id).sort((a, b) => a - b).join(); // prettier-ignore
+const ids = (loops: readonly Loop[]) =>
+  loops
+    .map(({ id }) => id)
+    .sort((a, b) => a - b)
+    .join();
 
 /** @param rows cells from the right edge, which together take `castOn` stitches; null where a count changes */
 export function workCells(rows: readonly (readonly Cell[])[], castOn: number): Made[] | null {

@@ -37,7 +37,8 @@ describe('a piece being set up', () => {
     expect(codes(changeSetUp(typing, (d) => removePanel(d, 0, 1)))).toEqual([]);
   });
   it('a pasted panel comes with its set-up rows, and with the repeats that its cast-on says', () => {
-    const text = 'Cast on 24 sts.\nSet-up row (WS): *k2, p4, k2; rep from * to end.\nRow 1: *p2, C4B, p2; rep from * to end.\nRow 2: *k2, p4, k2; rep from * to end.'; // prettier-ignore
+    const text =
+      'Cast on 24 sts.\nSet-up row (WS): *k2, p4, k2; rep from * to end.\nRow 1: *p2, C4B, p2; rep from * to end.\nRow 2: *k2, p4, k2; rep from * to end.';
     const pasted = pastedPanel(start.draft);
     const panel = { ...pasted, ...withText(pasted, text) };
     expect(panel.repeats).toBe(3);

@@ -62,8 +62,16 @@ function shownBy(track: Track, besides: boolean): ReadonlyMap<number, Shown> {
     byRow.set(mark.row, marks);
   }
   const keyed = (marks: readonly Mark[], mirrored: boolean) =>
-    marks.map((mark) => seen(track, mark, mirrored)).sort().join('|'); // prettier-ignore
-  return new Map([...byRow].map(([row, marks]) => [row, { marks, plain: keyed(marks, false), mirrored: keyed(marks, true) }])); // prettier-ignore
+    marks
+      .map((mark) => seen(track, mark, mirrored))
+      .sort()
+      .join('|');
+  return new Map(
+    [...byRow].map(([row, marks]) => [
+      row,
+      { marks, plain: keyed(marks, false), mirrored: keyed(marks, true) },
+    ]),
+  );
 }
 
 /** Rows in which two tracks are no mirror images, with what each has there; null if there is too little to tell. */
