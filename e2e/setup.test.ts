@@ -41,7 +41,7 @@ describe('live errors', () => {
     [
       'a word that is no stitch',
       'Row 1 (RS): p2, k4, p2.\nRow 2: k2, p4, jump 2.',
-      /Line 2, column 16 \(row 2\): “jump 2” is not a stitch/,
+      /Line 2, column 16 \(row 2\): “jump 2” is not understood here/,
     ],
     [
       'rows that do not add up',
