@@ -15,9 +15,15 @@ export function labelAt(line: string, at: number): Label | 'unclear' | null {
   const head = line.slice(at, at + 100).replace(/\s+/g, ' ');
   BEGINS_ROW.lastIndex = BULLET_BEFORE.exec(head)?.[0].length ?? 0;
   if (!BEGINS_ROW.test(head)) return null;
-  const label = labelWithin(line.slice(at, at + USUAL_LABEL));
-  const long = label === null || label === 'unclear';
-  return long && line.length > at + USUAL_LABEL ? labelWithin(line.slice(at, at + MOST_LABEL)) : label;
+  for (const most of [USUAL_LABEL, MOST_LABEL]) {
+    const cut = line.length > at + most;
+    const label = labelWithin(line.slice(at, at + most));
+    // What reaches the end of a stretch that was cut off may go on behind it.
+    const whole = label !== null && label !== 'unclear' && label.length < most;
+    if (!cut || whole) return label;
+    if (most === MOST_LABEL) return label === null ? null : 'unclear';
+  }
+  return null;
 }
 
 function labelWithin(text: string): Label | 'unclear' | null {

@@ -285,6 +285,19 @@ describe('what a text says of itself', () => {
   ])('%s', (_, text, expected) => expect(doubts(text)).toEqual(expected)); // prettier-ignore
 });
 
+describe('long lists of rows in one label', () => {
+  const even = (count: number) => Array.from({ length: count }, (_, i) => (i + 1) * 2);
+  const text = (count: number) =>
+    `${even(count)
+      .map((n) => `Row ${n - 1}: ${n === 2 ? 'C4B' : 'k4'}.`)
+      .join('\n')}\nRows ${even(count).join(', ')}: p4.`;
+  it.each([20, 26, 27, 28, 29, 30, 31, 60, 120])('%i rows are all of them', (count) =>
+    expect(chartOf(text(count)).rows).toHaveLength(count * 2),
+  );
+  it('a list that has no end is refused, not cut short', () =>
+    expect(codes(text(300))).toContain('header-not-understood 301:1'));
+});
+
 describe('true texts raise no doubt', () => {
   it.each([
     [
