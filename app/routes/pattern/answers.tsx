@@ -2,7 +2,7 @@
 import type { ReactNode } from 'react';
 import type { Choices } from '@core/notation/choices';
 import { withoutMeaning, withoutRemark, withPart, withRound, withSize } from './choices-state';
-import { CrossingGlyph } from './meaning';
+import { CrossingGlyph } from '~/patterns/meaning';
 import { ordinal } from '~/messages/numbers';
 
 type Answer = { readonly key: string; readonly words: ReactNode; readonly without: Choices };

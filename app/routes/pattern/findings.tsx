@@ -8,7 +8,7 @@ import { crossingsIn, wordsAt } from '~/patterns/reading';
 import { LeanWord } from '~/ui/lean';
 import { findingWords } from '~/messages/checks';
 import { withIntended } from './choices-state';
-import { CrossingGlyph } from './meaning';
+import { CrossingGlyph } from '~/patterns/meaning';
 import { counted } from '~/messages/numbers';
 
 type Props = {

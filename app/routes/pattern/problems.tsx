@@ -5,7 +5,7 @@ import type { NotationProblem, Option, TextSpan } from '@core/notation/problems'
 import { notationWords } from '~/messages/notation';
 import { ordinal } from '~/messages/numbers';
 import { withMeaning, withPart, withRemark, withRound, withSize } from './choices-state';
-import { CrossingGlyph, handsWords } from './meaning';
+import { CrossingGlyph, handsWords } from '~/patterns/meaning';
 
 type Props = {
   text: string;

@@ -4,11 +4,13 @@ import { ArrowLeft, ArrowRight } from 'lucide-react';
 import type { DraftProblem, PanelDraft } from '@core/draft/draft';
 import { mended, mendsOf, type Mend } from '@core/notation/mends';
 import type { NotationProblem } from '@core/notation/problems';
+import { HOLDS } from '@core/notation/unturned-holds';
 import type { Construction } from '@core/stitch/construction';
 import { notationWords } from '~/messages/notation';
 import { planWords } from '~/messages/plan';
 import { Fold } from '~/ui/fold';
 import { NumberInput, Problems, Tick } from '~/ui/inputs';
+import { CrossingGlyph } from '~/patterns/meaning';
 import { withText } from './draft-state';
 
 type Props = {
@@ -38,6 +40,14 @@ function remediesOf(text: string, problem: NotationProblem): readonly Mend[] {
   return names.map((name) => ({ shows: name, edits: [{ from, length, put: name }] }));
 }
 
+/** The crossing that a hold makes, one way and the other. */
+function Drawn({ problem, which }: { problem: NotationProblem; which: number }) {
+  const holds = HOLDS[which];
+  if (problem.code !== 'unturned-holds' || !holds) return null;
+  const cell = problem[holds];
+  return cell.kind === 'crossing' ? <CrossingGlyph crossing={cell} height={24} /> : null;
+}
+
 function Remedies({
   text,
   problem,
@@ -49,13 +59,14 @@ function Remedies({
 }) {
   return (
     <div className="remedies">
-      {remediesOf(text, problem).map((mend) => (
+      {remediesOf(text, problem).map((mend, i) => (
         <button
           key={mend.shows}
           type="button"
           className="plain-button"
           onClick={() => onText(mended(text, mend))}
         >
+          <Drawn problem={problem} which={i} />
           Write {mend.shows}
         </button>
       ))}
