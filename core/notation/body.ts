@@ -8,7 +8,6 @@ import {
   COPY,
   COUNT_NOTE,
   ENDING,
-  EXPLAINED,
   GAP,
   IDLE,
   IN_ALL,
@@ -24,7 +23,10 @@ import {
   TIMES_AFTER,
 } from './row-patterns';
 import type { NotationProblem, Problem, TextSpan } from './problems';
-import type { Body, Item } from './syntax';
+import { beginsSpelled, readSpelled } from './spelled';
+import { cellKey } from '../stitch/cells';
+import { crossingOfWords } from '../stitch/working';
+import type { Body, Item, Meaning } from './syntax';
 import type { Cursor } from './text';
 import { WordReader, type BodyContext } from './words';
 
@@ -153,7 +155,7 @@ export class BodyReader {
     if (item.kind === 'group' || item.kind === 'repeat' || item.kind === 'presented') return item;
     if (item.kind === 'named') {
       this.words.over(item.meaning, from);
-      this.cursor.take(EXPLAINED);
+      this.explained(item.meaning);
     }
     const plain = item.kind === 'slip' || (item.kind === 'cell' && item.cell.kind === 'stitch');
     const times = plain ? null : this.cursor.take(TIMES_AFTER);
@@ -184,6 +186,24 @@ export class BodyReader {
       return null;
     }
     return this.words.word();
+  }
+
+  /** "C4B (sl 2 to cn, hold in back, k2, k2 from cn)": the bracket says the same as the name, and works nothing besides. */
+  private explained(meaning: Meaning) {
+    const { cursor } = this;
+    const seen = (one: Meaning) =>
+      cellKey(
+        one.kind === 'picture'
+          ? one.cell
+          : crossingOfWords(one.words, { side: 'RS', direction: 'rightToLeft' }),
+      );
+    cursor.attempt(() => {
+      if (!cursor.take(/ ?[([]/) || !beginsSpelled(cursor)) return null;
+      const spelled = readSpelled(cursor);
+      if (!spelled || !('words' in spelled) || !cursor.take(/[ .]*[)\]](?! ?(?:x ?\d|\d+ ?times|twice))/))
+        return null;
+      return seen({ kind: 'words', words: spelled.words }) === seen(meaning) ? true : null;
+    });
   }
 
   /** Words in brackets that are no name and work nothing. */

@@ -219,3 +219,23 @@ describe('"in pattern" where the rows change their texture', () => {
       doubts('Row 1: p2, k4, p2.\nRow 2: in pattern.\nRow 3: p2, C4B, p2.\nRow 4: as established.'),
     ).toEqual([]));
 });
+
+describe('what stands in brackets behind a stitch is not dropped', () => {
+  const codes = (text: string) => problemsOf(text).map(({ code }) => code);
+  it.each([
+    'Row 1: k2, p2 (through the back), k2.\nRow 2: p2, k2, p2.',
+    'Row 1: C4B (both groups twisted), p2.\nRow 2: k2, p4.',
+    'Row 1: p1 C4B (sl 2 to cn, hold in front, k2, k2 from cn) p2\nRow 2: k2, p4, k1.',
+  ])('%s', (text) => expect(codes(text)).not.toEqual([]));
+  it('an explanation that says the same is no second crossing', () =>
+    expect(codes('Row 1: p1 C4B (sl 2 to cn, hold in back, k2, k2 from cn) p2\nRow 2: k2, p4, k1.')).toEqual(
+      [],
+    ));
+});
+
+it('rows repeated beyond all bounds are refused, not cut short', () =>
+  expect(
+    problemsOf('Row 1: k4.\nRow 2: p4.\nRep rows 1 and 2 4000 more times.\nRow 3: C4B.\nRow 4: p4.').map(
+      ({ code }) => code,
+    ),
+  ).toEqual(['too-many-rows']));

@@ -6,7 +6,7 @@ import type { Scanned } from './scan';
 
 type Range = { readonly first: number; readonly last: number };
 /** Rows that are worked again right after the last of them. */
-type Again = Range & { readonly times: number };
+type Again = Range & Pick<RowOrder, 'at'> & { readonly times: number };
 
 export class RowOrders {
   private readonly again: Again[] = [];
@@ -59,7 +59,7 @@ export class RowOrders {
           code: 'repeats-other-rows',
           first,
           last,
-          highest: this.highest(this.headers),
+          highest,
           at,
         });
         continue;
@@ -79,11 +79,11 @@ export class RowOrders {
         continue;
       }
       // A whole pattern worked so many times is the pattern; how often it is worked is said when it is set up.
-      if (next === 0 && last === this.highest(this.headers) && first === Math.max(1, this.once + 1)) continue;
+      if (next === 0 && last === highest && first === Math.max(1, this.once + 1)) continue;
       const [count, other] = times;
       if (other !== undefined)
         this.problems.push({ code: 'order-times-unclear', times: count as number, at });
-      else this.again.push({ first, last, times: count as number });
+      else this.again.push({ first, last, times: count as number, at });
     }
   }
 
@@ -100,8 +100,13 @@ export class RowOrders {
     return { sequence, first };
   }
 
-  private repeat({ first, last, times }: Again, sequence: number[]) {
-    for (let i = 0; i < times && sequence.length <= MOST_ROWS; i += 1)
+  /** More rows than a panel may have are refused, never cut short. */
+  private repeat({ first, last, times, at }: Again, sequence: number[]) {
+    if (sequence.length + times * (last - first + 1) > MOST_ROWS) {
+      this.problems.push({ code: 'too-many-rows', most: MOST_ROWS, at });
+      return;
+    }
+    for (let i = 0; i < times; i += 1)
       for (let number = first; number <= last; number += 1) sequence.push(number);
   }
 

@@ -10,10 +10,7 @@ export const ASIDE =
   /\((?:the )?(?:(?:right|left|first|last)[ -]?(?:hand )?)?(?:edge|edging|border|selv[ae]d?ge|selvage|centre|center)(?: sts?| stitch(?:es)?)?\)/;
 /** A remark in brackets: words only, none of them a stitch or an order. */
 export const REMARK =
-  /\((?![^()]*\b(?:k|p|knit|purl|sl|slip|yo|ssk|rep|repeat|work|as|times|no|st|inc|dec|make|skip)\b)[a-z][a-z ,.'!-]{4,60}\)(?! ?(?:x ?\d|\d|twice|once|thrice|[a-z]+ times|to |across|around|until))/;
-/** What a name in a row stands for, in brackets behind it; the legend has it too. */
-export const EXPLAINED =
-  / ?[([](?=(?:sl|slip|place|put)(?: |\d))(?=[^()[\]]*(?:cn|c\.n\.|needle|dpn|holder))[^()[\]]*[)\]](?! ?(?:x ?\d|\d+ ?times|twice))/;
+  /\((?![^()]*\b(?:k|p|knit|purl|sl|slip|yo|ssk|rep|repeat|work|as|times|no|st|sts|stitch|stitches|inc|dec|make|skip|through|loops?|legs?|together|tog|tbl|wyif|wyib|yarn|purlwise|knitwise|twisted|reverse[d]?|mirrored|wrong|once|twice|each|every|all|last|first|next|one|two|three|four|five|six|seven|eight|nine|ten|even|odd)\b)[a-z][a-z ,.'!-]{4,60}\)(?! ?(?:x ?\d|\d|twice|once|thrice|[a-z]+ times|to |across|around|until))/;
 /** Words between stitches that work none. */
 export const IDLE = /\((?:sl|slip|place|pm|sm) ?m(?:arker)?\)|turn(?=[. ]*$)/;
 export const IN_ALL = / (?:in all|altogether|in total)(?![a-z])/;
