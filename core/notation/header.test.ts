@@ -65,6 +65,9 @@ describe('headers', () => {
     'Rows 3 through 900000: k2',
     'Row 3a: k2',
     'Rows 2 4 and 6: k2',
+    'Row 3 (twice): k2',
+    'Row 3 (with yarn in front): k2',
+    'Row 3 (RS, twice): k2',
   ])('%j begins like one and is unclear', (text) => expect(read(text)).toBe('unclear'));
 
   it.each(['Row 3 is the crossing row', 'Rows form the pattern', 'k2, p2', ''])('%j is none', (text) =>

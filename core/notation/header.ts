@@ -59,13 +59,16 @@ const ANOTHER =
 const EVERY_HERE = new RegExp(
   ` ?[([]?(?:,? ?(?:and|&) ?|, ?)?(?:all|every)(?: the)?(?: (other|following|foll|alternate|alt|remaining|rem|subsequent))*(?: (?:${SIDE_WORDS}|even|odd)(?:[- ]numbered)?)?(?: (?:row|round|rnd)s?)(?: (?:following|thereafter|after))?[)\\]]?`,
 );
+/** Words that change how a row is worked: a bracket with one is no mere note. */
+const NO_NOTE =
+  '\\b(?:k|p|knit|purl|sl|slip|yo|ssk|once|twice|thrice|times|rep|repeat|yarn|wyif|wyib|through|tbl|instead|only|not|skip|omit)\\b';
 const SIDE = new RegExp(
-  ` ?[([,-]? ?(${SIDE_WORDS})(?![a-z])(?: (?:rows?|facing)(?! ?\\d))?(?:(?:,? ?\\d+ ?sts|[ ,;-]+[a-z][a-z ,'-]{0,40}(?=[)\\]]))? ?[)\\]])?`,
+  ` ?[([,-]? ?(${SIDE_WORDS})(?![a-z])(?: (?:rows?|facing)(?! ?\\d))?(?:(?:,? ?\\d+ ?sts|[ ,;-]+(?![^)\\]]*${NO_NOTE})[a-z][a-z ,'-]{0,40}(?=[)\\]]))? ?[)\\]])?`,
 );
 /** "(cable row)", "(RS, increase)", "[set-up]": words that say what kind of row it is. */
 const NOTE =
   /,? ?(?:[([] ?([a-z][a-z ,.&/'-]{0,40}) ?[)\]]|((?:cable|crossing|cross|increase|inc|decrease|dec|twist|plain|rest|set-up) (?:row|round|rnd)))(?! ?(?:x ?\d|\d+ ?times|twice|once|to ))/;
-const NOT_A_NOTE = /\b(?:k|p|knit|purl|sl|slip|yo|ssk)\b/i;
+const NOT_A_NOTE = new RegExp(NO_NOTE, 'i');
 /** A row may follow its label without any mark where its words can be seen to begin. */
 const END = new RegExp(
   ` ?(?:[:.=;]+|,(?= ?${BODY.source})|-+(?=[ a-z0-9*[(])) ?|[ )\\]]+(?=${BODY.source})| *$`,
@@ -140,7 +143,7 @@ function onlyEvery(cursor: Cursor): RowHeader | null {
 }
 
 const PROSE =
-  /[ ,]*(?:is|are|was|form|forms|makes?|sets?|establish|shows?|of|only|will|may|can|should|complete|above|below|until|have|has|contain|begins?|ends?|again|once|twice|more|times|in (?:the|this|each)|on (?:the|this|each))(?![a-z])/;
+  /[ ,]*(?:is|are|was|form|forms|makes?|sets?|establish|shows?|of|only|will|may|can|should|complete|above|below|until|have|has|contain|begins?|ends?|again|once|twice|more|times|in (?:the|this|each)|on (?:the|this|each))(?![a-z)])/;
 
 /**
  * Reads a label up to its colon (or full stop); the cursor is left at the row's first word. `unclear`: it begins like
