@@ -43,6 +43,6 @@ for (const piece of DEMO) {
 for (const { name, text, choices } of DEMO_PATTERNS) {
   const read = readRows(text, name, { choices });
   if (!read.ok) throw new Error(`${name}: ${JSON.stringify(read.error)}`);
-  const { chart, inTheRound } = read.value;
-  await keepPattern(db, LOCAL_KNITTER, { name, text, choices, inTheRound, chart });
+  const { stretches, inTheRound } = read.value;
+  await keepPattern(db, LOCAL_KNITTER, { name, text, choices, inTheRound, stretches });
 }

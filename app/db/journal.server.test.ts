@@ -7,6 +7,7 @@ import { LOCAL_KNITTER, openDatabase, type Database } from './client.server';
 import { appendEvents, readJournal } from './journal.server';
 import { NO_CHOICES } from '@core/notation/choices';
 import { chartFrom } from '@core/testing/plans';
+import { stretchOf } from '@core/chart/stretches';
 import { dropPattern, findPattern, keepPattern, listPatterns } from './patterns.server';
 import { createPiece, findPiece, listPieces, readSettings, saveSettings } from './pieces.server';
 import { USUAL } from '../knitter/settings';
@@ -138,7 +139,7 @@ describe('patterns', () => {
     under: ['knit', 'knit'],
   } as const;
   const choices = { ...NO_CHOICES, meanings: { C5B }, intended: ['texture:0:repeat:3'] };
-  const pattern = (name: string) => ({ name, text, choices, inTheRound: false, chart: { ...chartFrom('Row 1 (RS): k3, 3/2 RC.'), name } }); // prettier-ignore
+  const pattern = (name: string) => ({ name, text, choices, inTheRound: false, stretches: [stretchOf({ ...chartFrom('Row 1 (RS): k3, 3/2 RC.'), name })] as const }); // prettier-ignore
   it('are kept with the text as it was and what was settled, for their own knitter only', async () => {
     const id = (await keepPattern(db, LOCAL_KNITTER, pattern('Reed'))) as string;
     expect(await findPattern(db, LOCAL_KNITTER, id)).toEqual(pattern('Reed'));

@@ -1,9 +1,13 @@
 /** The knitter's own patterns. */
 import { and, asc, eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import { checkedPattern, patternFile, patternIn, type Pattern } from '@core/formats/pattern';
+import { checkedPattern, patternFile, patternIn, upgradedPattern, type Pattern } from '@core/formats/pattern';
+import type { PatternFile } from '@core/formats/schema';
 import type { Database } from './client.server';
 import { patterns } from './schema';
+
+/** A pattern as it was stored, by whatever version. */
+const stored = (body: PatternFile): Pattern => patternIn(upgradedPattern(body) as PatternFile);
 
 export type PatternRecord = { readonly id: string; readonly pattern: Pattern };
 
@@ -13,7 +17,7 @@ export async function listPatterns(db: Database, knitterId: string): Promise<Pat
     .from(patterns)
     .where(eq(patterns.knitterId, knitterId))
     .orderBy(asc(patterns.name), asc(patterns.id));
-  return rows.map(({ id, body }) => ({ id, pattern: patternIn(body) }));
+  return rows.map(({ id, body }) => ({ id, pattern: stored(body) }));
 }
 
 export async function findPattern(db: Database, knitterId: string, id: string): Promise<Pattern | null> {
@@ -21,7 +25,7 @@ export async function findPattern(db: Database, knitterId: string, id: string): 
     .select({ body: patterns.body })
     .from(patterns)
     .where(and(eq(patterns.id, id), eq(patterns.knitterId, knitterId)));
-  return row ? patternIn(row.body) : null;
+  return row ? stored(row.body) : null;
 }
 
 /** Keeps a new pattern, or changes one; null if that one is not there. Only sound patterns come this far. */

@@ -37,6 +37,8 @@ function words(p: Problem): string {
       return `${p.times} times after they were worked once, or ${p.times} times in all? Write “${p.times} more times”, or “${p.times} times in all”.`;
     case 'order-twice':
       return 'This says the same as the line before. Keep one of them, or say how often in all.';
+    case 'order-without-end':
+      return `How long ${p.first === p.last ? `is row ${p.first}` : `are rows ${p.first} to ${p.last}`} repeated before the next row comes? Write “until piece measures 15 cm”, or “three more times”.`;
     case 'entry-or-row':
       return `“${p.name}” stands where a row’s label would, and no row uses it as a name. Write “Row …:” if it is a row.`;
     case 'legend-not-understood':
@@ -120,7 +122,7 @@ function words(p: Problem): string {
     case 'row-twice':
       return `Row ${p.number} is written twice. Keep the one that is meant.`;
     case 'choose-pattern':
-      return `The text holds ${p.names.length} patterns. Choose the one to be read; each can be kept as a pattern of its own.`;
+      return `The text holds ${p.names.length} patterns. Choose the one to be read; each can be kept as a pattern of its own.${p.follow ? ' Or say that they are worked one after the other: each begins on the stitches that the one before leaves.' : ''}`;
     case 'row-unused':
       return 'No row is left for these words: all that they speak of are written out. Give this row its number, or take it out.';
     case 'too-many-rows':
@@ -143,6 +145,10 @@ function words(p: Problem): string {
       return 'Coming from the set-up rows this row presents itself in one way, coming from the last row in another. Write it out.';
     case 'counts-differ':
       return `This row works ${formWords(p.takes)}, but the row before leaves ${formWords(p.gives)}. Count both again.`;
+    case 'worked-once':
+      return `Row 1 works ${formWords(p.takes)}, but the last row leaves ${formWords(p.gives)}. Are these rows worked once, as for a crown, or is one of them wrong?`;
+    case 'parts-differ':
+      return `This row works ${formWords(p.takes)}, but the rows under the heading before leave ${formWords(p.gives)}. Between them the count must change in a row.`;
     case 'crossing-past-end':
       return `The last crossing runs ${sts(p.over)} past the end of the row. Check its counts and the stitches before it.`;
     case 'unturned-holds':
@@ -166,6 +172,10 @@ function doubtText(d: Doubt): string {
       return `The text says ${d.stated} rows, but ${d.rows} repeat.`;
     case 'odd-rows':
       return `${d.rows} rows are an odd number: worked flat, the second time round would begin on the other side.`;
+    case 'count-unstated':
+      return d.rows === 1
+        ? 'These rows are worked once, and one of them changes the count without saying what it comes to. Compare the counts beside the fabric with the pattern.'
+        : `These rows are worked once, and ${d.rows} of them change the count without saying what it comes to. Compare the counts beside the fabric with the pattern.`;
     case 'one-row':
       return 'The text has one row, and it crosses. Is a row missing?';
     case 'said-twice':

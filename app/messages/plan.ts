@@ -78,6 +78,12 @@ export function planWords(p: DraftProblem): string {
       return `The last row must fill ${p.stitches} stitches, and its repeat does not.`;
     case 'last-row-not-read':
       return 'The last row cannot be read yet. Write it as "Row 1: ..."';
+    case 'rows-worked-once':
+      return p.has === 0 && p.rows > 0
+        ? 'The rows of this panel are worked once, so the section has a fixed length. Give it in rows.'
+        : `The rows of this panel are worked once: from where it begins there are ${p.has}, and the section has ${p.rows}. Make it ${p.has} rows long.`;
+    case 'several-stretches':
+      return `These rows are ${p.count} stretches that are worked one after the other. Each is a section of its own.`;
     case 'no-strand':
       return `Row ${p.row} makes 1 before the first or after the last stitch, where there is no strand to lift. Keep at least one stitch outside it, or take a yarn over.`;
     case 'change-outside':

@@ -4,6 +4,7 @@ import { shelfCharts } from '@core/shelf/shelf';
 import { chartFrom } from '@core/testing/plans';
 import { gridChart } from '@core/testing/grid';
 import { chartKey } from '@core/chart/chart';
+import { stretchOf } from '@core/chart/stretches';
 import { openText } from './open-file';
 import { crossingsIn, readText, wordsAt, type ChartReading } from './reading';
 import { fileOf, FORMATS } from './save-file';
@@ -78,7 +79,13 @@ describe('the facts of a chart, counted by hand', () => {
 
 describe('files', () => {
   const grid = gridChart('k k k k p k k k\nL2/2 p k k k');
-  const pattern = { name: 'Öre / 7', text: '', choices: NO_CHOICES, inTheRound: false, chart: grid };
+  const pattern = {
+    name: 'Öre / 7',
+    text: '',
+    choices: NO_CHOICES,
+    inTheRound: false,
+    stretches: [stretchOf(grid)] as const,
+  };
   it.each(FORMATS)('%s is opened again as the same chart', (format) => {
     const rows = 'Row 1 (RS): k3, p1, 2/2 LC.\nRow 2: p4, k1, p3.';
     const file = fileOf(pattern, format, rows);

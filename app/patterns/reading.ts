@@ -2,6 +2,7 @@
 import { readPiece, type PieceReading } from '@core/draft/read-piece';
 import type { Chart } from '@core/chart/chart';
 import { PARTS, rowsOf } from '@core/chart/places';
+import type { Stretches } from '@core/chart/stretches';
 import type { LinearForm } from '@core/chart/row';
 import type { Choices } from '@core/notation/choices';
 import { judge, type Finding } from '@core/notation/judge';
@@ -14,11 +15,15 @@ import type { Crossing } from '@core/stitch/types';
 
 export type ChartReading = {
   readonly kind: 'chart';
+  /** The whole pattern as one chart. */
   readonly chart: Chart;
+  readonly stretches: Stretches;
   readonly words: readonly RowWords[];
   readonly remarks: readonly TextSpan[];
   readonly findings: readonly Finding[];
   readonly castOn: LinearForm;
+  /** As its text says, by the stitches to cast on. */
+  readonly repeats: number | null;
   readonly inTheRound: boolean;
 };
 export type Reading =
@@ -29,9 +34,9 @@ export type Reading =
 export function readText(text: string, name: string, choices: Choices, family: Family): Reading {
   const read = readRows(text, name, { choices });
   if (read.ok) {
-    const { chart, words, remarks, castOn, inTheRound } = read.value;
+    const { chart, stretches, words, remarks, castOn, repeats, inTheRound } = read.value;
     const findings = judge(text, read.value);
-    return { kind: 'chart', chart, words, remarks, findings, castOn, inTheRound };
+    return { kind: 'chart', chart, stretches, words, remarks, findings, castOn, repeats, inTheRound };
   }
   const refused = read.error.some(({ code }) => code === 'text-too-long' || code === 'choose-size');
   const piece = refused ? null : readPiece(text, name, family, choices);

@@ -1,4 +1,4 @@
-/** A chart tiled two by two as fabric, and the way between its stitches and the words they come from. */
+/** A chart tiled two by two as fabric (rows worked once: once), and the way between its stitches and the words they come from. */
 import type { Chart } from '@core/chart/chart';
 import { cellGiving, columnsGiven } from '@core/chart/laid';
 import { layPlaced, rowsOf, type PlacedLaidRow } from '@core/chart/places';
@@ -20,7 +20,8 @@ export type Tiled = {
   readonly chart: Chart;
 };
 
-const shownRows = (chart: Chart) => Math.min(MOST_ROWS, chart.setUp.length + chart.rows.length * TILES);
+const shownRows = (chart: Chart) =>
+  Math.min(MOST_ROWS, chart.setUp.length + chart.rows.length * (chart.once ? 1 : TILES));
 
 export function tile(chart: Chart, face: Side): Tiled | null {
   const ring = chart.rows[0]?.kind === 'ring';

@@ -1,4 +1,4 @@
-/** A stitch pattern seen from the RS: rows that repeat, and set-up rows that are worked once. */
+/** A stitch pattern seen from the RS: rows that repeat or are worked once, and set-up rows before them. */
 import { err, ok, type Result } from '../result';
 import { modulo, patternPosition, type PatternPosition } from '../indices';
 import type { Side } from '../stitch/types';
@@ -11,6 +11,8 @@ export type Chart = {
   readonly rows: readonly Row[];
   /** The side on which pattern row 1 was written to be worked. */
   readonly firstSide: Side;
+  /** The rows are worked once, as for a crown: the last of them need not lead back to row 1. */
+  readonly once?: true;
 };
 
 export type RowName = { readonly kind: 'setUp' | 'row'; readonly number: number };
@@ -32,7 +34,7 @@ const nameAt = (chart: Pick<Chart, 'setUp'>, index: number): RowName =>
     ? { kind: 'setUp', number: index + 1 }
     : { kind: 'row', number: index - chart.setUp.length + 1 };
 
-/** Whether every row fits on the one below, and row 1 on the last one as well. Reports every place that does not. */
+/** Whether every row fits on the one below, and row 1 on the last one if they repeat. Reports every place that does not. */
 export function checkChart(chart: Chart): Result<Chart, readonly ChartProblem[]> {
   if (chart.rows.length === 0) return err([{ code: 'no-rows' }]);
   const all = [...chart.setUp, ...chart.rows];
@@ -54,15 +56,18 @@ export function checkChart(chart: Chart): Result<Chart, readonly ChartProblem[]>
     if (takesOf(row.repeat) === 0) problems.push({ code: 'nothing-repeats', row: nameAt(chart, i) });
     if (i > 0) fit(i - 1, i);
   });
-  fit(all.length - 1, chart.setUp.length);
+  if (!chart.once) fit(all.length - 1, chart.setUp.length);
   return problems.length > 0 ? err(problems) : ok(chart);
 }
 
 /** A text that is equal for charts with equal normal forms, whatever their names. */
 export const chartKey = (chart: Chart) =>
-  [chart.firstSide, ...chart.setUp.map((row) => `setUp ${rowKey(row)}`), ...chart.rows.map(rowKey)].join(
-    '\n',
-  );
+  [
+    chart.firstSide,
+    ...(chart.once ? ['once'] : []),
+    ...chart.setUp.map((row) => `setUp ${rowKey(row)}`),
+    ...chart.rows.map(rowKey),
+  ].join('\n');
 
 /** The side on which a pattern row is worked in turned work; set-up rows are 0, -1, ... counted back from row 1. */
 export const sideOfRow = (firstSide: Side, number: number): Side =>
@@ -70,6 +75,9 @@ export const sideOfRow = (firstSide: Side, number: number): Side =>
 
 /** Stitches that the panel needs on the needle before its first row. */
 export const castOnForm = (chart: Chart) => takesForm((chart.setUp[0] ?? chart.rows[0]) as Row);
+
+/** Stitches that its last row leaves. */
+export const bindOffForm = (chart: Chart) => givesForm(chart.rows[chart.rows.length - 1] as Row);
 
 /** Position of pattern row `number` (1-based) of the repeat. */
 export const positionOfRow = (chart: Chart, number: number): PatternPosition =>

@@ -103,6 +103,13 @@ export type DraftProblem =
       readonly panel: number;
       readonly problems: readonly NotationProblem[];
     }
+  /** The rows are those of a whole pattern: one chart after the other. */
+  | {
+      readonly code: 'several-stretches';
+      readonly section: number;
+      readonly panel: number;
+      readonly count: number;
+    }
   | { readonly code: 'does-not-close'; readonly section: number; readonly panel: number }
   | {
       readonly code: 'too-much-text';
@@ -157,7 +164,9 @@ function chartFor(
   const reading = readings.read(panel.text, panel.name, contextOf(draft));
   if (!reading) return err({ code: 'too-much-text', ...at, most: MOST_TEXT });
   if (!reading.ok) return err({ code: 'rows-not-read', ...at, problems: reading.error });
-  const chart = panel.mirrored ? mirrorChart(reading.value.chart) : reading.value.chart;
+  const [first, ...others] = reading.value.stretches;
+  if (others.length > 0) return err({ code: 'several-stretches', ...at, count: others.length + 1 });
+  const chart = panel.mirrored ? mirrorChart(first.chart) : first.chart;
   if (!panel.closed || draft.construction !== 'round') return ok(chart);
   const ring = closeToRing(chart);
   return ring.ok ? ring : err({ code: 'does-not-close', ...at });
@@ -332,7 +341,7 @@ const FOLLOWS = [
   'line-up-changes-width',
   'last-row-does-not-fit',
 ];
-const UNREAD = ['rows-not-read', 'does-not-close', 'last-row-not-read', 'too-much-text'];
+const UNREAD = ['rows-not-read', 'several-stretches', 'does-not-close', 'last-row-not-read', 'too-much-text'];
 
 /** Told once, in the words of the draft: which schedule, not which of its two halves. */
 function owned(planner: Planner, problems: readonly PlanProblem[]): PlanProblem[] {

@@ -34,7 +34,7 @@ const keyOf = (name: string) =>
     .trim();
 
 const worksPanels = ({ written }: ReturnType<typeof readWritten>) =>
-  [...written.setUp, ...written.rows].some(({ body }) => body.items.some(({ kind }) => kind === 'panel'));
+  written.rows.some(({ body }) => body.items.some(({ kind }) => kind === 'panel'));
 
 function segmentsOf(written: WrittenRow, facing: Facing): Segment[] | NotationProblem {
   const { label: row } = written;
@@ -149,13 +149,13 @@ export function readPiece(
   if (!piece) return null;
   problems.push(...piece.problems);
   const { written } = piece;
-  const all = [...written.setUp, ...written.rows];
+  const all = written.rows;
   const rows = all.map((row) => segmentsOf(row, { side: row.side, faced: 'rightToLeft' }));
   for (const row of rows) if ('code' in row) problems.push(row);
   const segments = rows.filter((row): row is Segment[] => !('code' in row));
   if (problems.length === 0) problems.push(...misplaced(segments, all));
   if (problems.length > 0) return err(problems);
-  return draftOf(segments, charts, name, family, written.inTheRound, written.firstSide);
+  return draftOf(segments, charts, name, family, written.inTheRound, written.runs[0]?.firstSide ?? 'RS');
 }
 
 function draftOf(

@@ -8,15 +8,18 @@ import { gives, takes } from '../stitch/cells';
 import type { Cell, Side } from '../stitch/types';
 import { sideOfRow, type Chart } from '../chart/chart';
 import type { Row } from '../chart/row';
+import { stretchOf, type Stretches } from '../chart/stretches';
 import { NO_CHOICES } from '../notation/choices';
-import { writeRows } from '../notation/write';
+import { writePatternRows } from '../notation/write';
 import { cellCode, cellOfCode } from './cell-code';
-import { checkedPattern, type FormatProblem, type Pattern } from './pattern';
+import { checkedPattern, wholeChart, type FormatProblem, type Pattern } from './pattern';
 
 export const GRID_HEAD = 'gritch chart';
-const GRID_VERSION = 1;
+const GRID_VERSION = 2;
 const LABELS = ['row', 'side', 'repeats', 'start'];
 const MORE = '~';
+/** In the head of a chart whose rows are worked once. */
+const ONCE = 'worked once';
 
 /** Fields that a cell takes up. */
 export const fieldsOf = (cell: Cell) => Math.max(1, takes(cell), gives(cell));
@@ -39,11 +42,13 @@ function lineOf(row: Row, name: string, side: Side): string[] {
   return [name, side, repeats, '', ...fields(row.after), ...enclosed(row.repeat), ...fields(row.before)];
 }
 
+/** A pattern of several charts is laid out as one that is worked once. */
 export function chartToGrid({
   name,
-  chart,
+  stretches,
   inTheRound,
-}: Pick<Pattern, 'name' | 'chart' | 'inTheRound'>): string[][] {
+}: Pick<Pattern, 'name' | 'stretches' | 'inTheRound'>): string[][] {
+  const chart = wholeChart({ name, stretches });
   const sideOf = (number: number): Side => (inTheRound ? 'RS' : sideOfRow(chart.firstSide, number));
   const setUps = chart.setUp.length;
   const lines = [
@@ -56,6 +61,7 @@ export function chartToGrid({
     name,
     inTheRound ? 'round' : 'flat',
     `row 1 ${chart.firstSide}`,
+    ...(chart.once ? [ONCE] : []),
   ];
   return [head, LABELS, ...lines.reverse()];
 }
@@ -126,9 +132,10 @@ const NAME = /^(set-up|row) (\d{1,5})$/;
 /** Lines in any order; every row once, set-up rows and rows numbered from 1 without a gap. */
 export function gridToChart(grid: readonly (readonly string[])[]): Result<Pattern, FormatProblem> {
   const [head, , ...lines] = grid;
-  const [mark, version, name = '', how, first] = (head ?? []).map((field) => field.trim());
+  const [mark, version, name = '', how, first, once] = (head ?? []).map((field) => field.trim());
   const side = /^row 1 (RS|WS)$/.exec(first ?? '')?.[1] as Side | undefined;
-  if (mark !== GRID_HEAD || !side || (how !== 'flat' && how !== 'round') || name === '')
+  const otherwise = (once ?? '') !== '' && once !== ONCE;
+  if (mark !== GRID_HEAD || !side || otherwise || (how !== 'flat' && how !== 'round') || name === '')
     return err({ code: 'grid-head' });
   if (Number(version) > GRID_VERSION)
     return err({ code: 'newer-version', version: Number(version), known: GRID_VERSION });
@@ -151,9 +158,10 @@ export function gridToChart(grid: readonly (readonly string[])[]): Result<Patter
   const [setUp, rows] = [collect('set-up'), collect('row')];
   if (setUp.length + rows.length !== found.size || rows.length === 0)
     return err({ code: 'grid-row', line: 3 });
-  const chart: Chart = { name, firstSide: side, setUp, rows };
+  const chart: Chart = { name, firstSide: side, setUp, rows, ...(once === ONCE && { once: true }) };
   const inTheRound = how === 'round';
-  const bare = checkedPattern({ name, text: '', choices: NO_CHOICES, inTheRound, chart });
+  const stretches: Stretches = [stretchOf(chart)];
+  const bare = checkedPattern({ name, text: '', choices: NO_CHOICES, inTheRound, stretches });
   return bare.ok ? ok(withText(bare.value)) : bare;
 }
 
@@ -163,6 +171,6 @@ export function withText(pattern: Pattern): Pattern {
   const construction = pattern.inTheRound ? 'round' : 'flat';
   return {
     ...pattern,
-    text: writeRows(pattern.chart, { family: 'fraction', construction, presented: false }),
+    text: writePatternRows(pattern.stretches, { family: 'fraction', construction, presented: false }),
   };
 }

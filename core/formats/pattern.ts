@@ -1,7 +1,8 @@
 /** A pattern as it is kept and handed on: the pasted text, what was settled about it, and the chart it became. */
 import { err, ok, type Result } from '../result';
-import { chartKey, checkChart, type Chart } from '../chart/chart';
+import { chartKey, type Chart } from '../chart/chart';
 import type { Row } from '../chart/row';
+import { checkStretches, wholeOf, type Stretch, type Stretches } from '../chart/stretches';
 import type { Choices } from '../notation/choices';
 import { readRows } from '../notation/read';
 import type { Cell } from '../stitch/types';
@@ -14,8 +15,12 @@ export type Pattern = {
   readonly text: string;
   readonly choices: Choices;
   readonly inTheRound: boolean;
-  readonly chart: Chart;
+  readonly stretches: Stretches;
 };
+
+/** The whole pattern as one chart. */
+export const wholeChart = ({ name, stretches }: Pick<Pattern, 'name' | 'stretches'>): Chart =>
+  wholeOf(name, stretches).chart;
 
 export type FormatProblem =
   | EnvelopeProblem
@@ -28,7 +33,8 @@ export type FormatProblem =
 
 export const MOST_FILE = 4_000_000;
 
-type FileRow = PatternFile['chart']['rows'][number];
+type FileChart = PatternFile['stretches'][number]['chart'];
+type FileRow = FileChart['rows'][number];
 const codes = (cells: readonly Cell[]) => cells.map(cellCode);
 const rowOut = (row: Row): FileRow =>
   row.kind === 'ring'
@@ -55,19 +61,21 @@ export const choicesIn = (choices: FileChoices): Choices => ({
   meanings: mapped(choices.meanings, (code) => cellOfCode(code) as Cell),
 });
 
-export const chartOut = ({ firstSide, setUp, rows }: Chart): PatternFile['chart'] => ({
+export const chartOut = ({ firstSide, setUp, rows, once }: Chart): FileChart => ({
   firstSide,
   setUp: setUp.map(rowOut),
   rows: rows.map(rowOut),
+  ...(once && { once }),
 });
-export const chartIn = (name: string, { firstSide, setUp, rows }: PatternFile['chart']): Chart => ({
+export const chartIn = (name: string, { firstSide, setUp, rows, once }: FileChart): Chart => ({
   name,
   firstSide,
   setUp: setUp.map(rowIn),
   rows: rows.map(rowIn),
+  ...(once && { once }),
 });
 
-export function patternFile({ name, text, choices, inTheRound, chart }: Pattern): PatternFile {
+export function patternFile({ name, text, choices, inTheRound, stretches }: Pattern): PatternFile {
   return {
     format: PATTERN_FORMAT,
     version: PATTERN_VERSION,
@@ -75,23 +83,45 @@ export function patternFile({ name, text, choices, inTheRound, chart }: Pattern)
     text,
     choices: choicesOut(choices),
     inTheRound,
-    chart: chartOut(chart),
+    stretches: stretches.map(({ chart, times, across }) => ({
+      times,
+      across,
+      name: chart.name.slice(0, 200),
+      chart: chartOut(chart),
+    })),
   };
 }
 
+type Data = Readonly<Record<string, unknown>>;
+
+/** Version 1 had one chart, worked as long as wanted. */
+export function upgradedPattern(data: Data): Data {
+  if (data.version !== 1) return data;
+  const { chart, ...rest } = data;
+  return { ...rest, version: 2, stretches: [{ times: null, across: 1, name: data.name, chart }] };
+}
+
 /** A file of the right form as a pattern, not checked any further. */
-export function patternIn({ name, text, choices, inTheRound, chart }: PatternFile): Pattern {
-  return { name, text, choices: choicesIn(choices), inTheRound, chart: chartIn(name, chart) };
+export function patternIn({ name, text, choices, inTheRound, stretches }: PatternFile): Pattern {
+  const [first, ...rest] = stretches.map((one): Stretch => ({
+    times: one.times,
+    across: one.across,
+    chart: chartIn(one.name, one.chart),
+  })) as [Stretch, ...Stretch[]];
+  return { name, text, choices: choicesIn(choices), inTheRound, stretches: [first, ...rest] };
 }
 
 export const writePattern = (pattern: Pattern) => `${JSON.stringify(patternFile(pattern), null, 1)}\n`;
 
-/** A chart must be sound, and the text that comes with it must say the same. */
+const keyOf = (stretches: Stretches) =>
+  stretches.map(({ chart, times, across }) => `${times} ${across} ${chartKey(chart)}`).join('\n\n');
+
+/** Its charts must be sound and fit on each other, and the text that comes with them must say the same. */
 export function checkedPattern(pattern: Pattern): Result<Pattern, FormatProblem> {
-  if (!checkChart(pattern.chart).ok) return err({ code: 'chart-unsound' });
+  if (!checkStretches(pattern.stretches).ok) return err({ code: 'chart-unsound' });
   if (pattern.text === '') return ok(pattern);
   const read = readRows(pattern.text, pattern.name, { choices: pattern.choices });
-  const agrees = read.ok && chartKey(read.value.chart) === chartKey(pattern.chart);
+  const agrees = read.ok && keyOf(read.value.stretches) === keyOf(pattern.stretches);
   return agrees ? ok(pattern) : err({ code: 'text-and-chart-differ' });
 }
 
@@ -101,6 +131,7 @@ export function readPattern(source: string): Result<Pattern, FormatProblem> {
     version: PATTERN_VERSION,
     most: MOST_FILE,
     schema: patternFileSchema,
+    upgrade: upgradedPattern,
   });
   return file.ok ? checkedPattern(patternIn(file.value)) : file;
 }

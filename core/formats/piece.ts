@@ -70,6 +70,7 @@ const UPGRADES: Readonly<Record<number, (data: Data) => Data>> = {
     return { ...data, version: 2, plan: checked?.ok ? planOut(checked.value.plan) : undefined };
   },
   2: (data) => ({ ...data, version: 3 }),
+  3: (data) => ({ ...data, version: 4 }),
 };
 
 function upgraded(data: Data): Data {

@@ -1,10 +1,10 @@
-/** The pattern file, version 1; docs/pattern-1.schema.json is made from this. */
+/** The pattern file, version 2; docs/pattern-2.schema.json is made from this. */
 import { z } from 'zod';
 import { MOST_CHARACTERS } from '../notation/scan';
 import { CELL_CODE } from './cell-code';
 
 export const PATTERN_FORMAT = 'gritch-pattern';
-export const PATTERN_VERSION = 1;
+export const PATTERN_VERSION = 2;
 
 const cell = z.string().max(160).regex(CELL_CODE).describe('A cell of the chart, as the right side shows it');
 const cells = z.array(cell).max(4000).describe('From the right edge');
@@ -33,6 +33,16 @@ export const chartSchema = z.strictObject({
   firstSide: z.enum(['RS', 'WS']).describe('The side on which row 1 is worked'),
   setUp: rows.describe('Worked once, before row 1'),
   rows: rows.min(1).describe('Row 1 first'),
+  once: z.literal(true).optional().describe('The rows are worked once: the last need not lead back to row 1'),
+});
+
+/** Charts of one pattern, more than any design has. */
+const MOST_STRETCHES = 200;
+const stretch = z.strictObject({
+  times: z.literal(1).nullable().describe('1: worked once, as its chart says; null: as long as wanted'),
+  across: z.number().int().min(1).max(4000).describe('Repeats of the chart in one repeat of the pattern'),
+  name: z.string().max(200).describe('Its heading, or the rows of the text that it is'),
+  chart: chartSchema,
 });
 
 export const choicesSchema = z.strictObject({
@@ -60,6 +70,6 @@ export const patternFileSchema = z.strictObject({
   text: z.string().max(MOST_CHARACTERS).describe('The written rows as they were pasted'),
   choices: choicesSchema,
   inTheRound: z.boolean(),
-  chart: chartSchema,
+  stretches: z.array(stretch).min(1).max(MOST_STRETCHES).describe('Worked one after the other'),
 });
 export type PatternFile = z.infer<typeof patternFileSchema>;

@@ -3,7 +3,7 @@ import { err, type Result } from '../result';
 import type { Cell, Crossing, Stitch } from '../stitch/types';
 import { pictureChart, ribbonsOf, SQUARE, type Glyph } from './chart-picture';
 import { MOST_FILE } from './pattern';
-import { readPattern, writePattern, type FormatProblem, type Pattern } from './pattern';
+import { readPattern, wholeChart, writePattern, type FormatProblem, type Pattern } from './pattern';
 
 const INK = '#211a13';
 const PAPER = '#fbf7ee';
@@ -93,7 +93,7 @@ function glyph({ cell, x, y, width }: Glyph): string {
 }
 
 export function writeSvg(pattern: Pattern): string {
-  const picture = pictureChart(pattern.name, pattern.chart, pattern.inTheRound);
+  const picture = pictureChart(pattern.name, wholeChart(pattern), pattern.inTheRound);
   const text = (x: number, y: number, words: string, more = '') =>
     `<text x="${x}" y="${y}" fill="${INK}"${more}>${escape(words)}</text>`;
   return `<?xml version="1.0" encoding="UTF-8"?>

@@ -29,6 +29,12 @@ function boundsOf(plan: Plan): Bounds {
   return bounds;
 }
 
+/** Wherever the panel stands its rows are worked once. */
+const isWorkedOnce = (plan: Plan, panel: string) =>
+  plan.sections
+    .flatMap(({ panels }) => panels)
+    .every(({ id, chart }) => id !== panel || plan.charts[chart]?.once === true);
+
 /** Rows by which added repeats can have made a piece longer. */
 function added(plan: Plan, lengthened: readonly EventOf<'repeatsChanged'>[]): number {
   return lengthened.reduce((sum, { section, panel, by }) => {
@@ -56,6 +62,8 @@ export function misfit(
   if (row !== null && row > last) return `row ${row} is beyond the piece's last row, ${rows}`;
   if ('panel' in event && event.panel !== null && !panels.has(event.panel))
     return `the piece has no panel ${event.panel}`;
+  if (event.kind === 'panelRowSet' && isWorkedOnce(plan, event.panel))
+    return `the rows of panel ${event.panel} are worked once and follow the rows of the piece`;
   if ('section' in event && !sections.has(event.section)) return `the piece has no section ${event.section}`;
   return null;
 }

@@ -8,7 +8,7 @@ import { cellsOf, isPresented, partsOf, type Facing, type Parts } from './parts'
 import { bare, dressed, type PlacedRow } from './placed-row';
 import { Presenter, rowBelow } from './presented';
 import type { NotationProblem } from './problems';
-import type { WrittenRow } from './rows';
+import type { WrittenRow, WrittenRun } from './rows';
 import { firstHeld, heldFromLeft, type Holds } from './unturned-holds';
 import { writeRows } from './write';
 
@@ -30,14 +30,14 @@ function facingOf(written: WrittenRow, inTheRound: boolean, unturned: Unturned):
 const size = ({ before, repeat, after }: Parts) =>
   before.length + after.length + (repeat && !isPresented(repeat) ? repeat.length : 0);
 
+/** A stretch of rows, and whether they repeat. */
+export type WorkedRun = Pick<WrittenRun, 'from' | 'repeatFrom' | 'to'> & { readonly repeats: boolean };
+
 /** Gathers what does not work; the rows it hands on fit on each other. */
 export class Checker {
   readonly problems: NotationProblem[] = [];
 
-  constructor(
-    private readonly written: readonly WrittenRow[],
-    private readonly setUps: number,
-  ) {}
+  constructor(private readonly written: readonly WrittenRow[]) {}
 
   fail(problem: NotationProblem) {
     this.problems.push(problem);
@@ -104,16 +104,22 @@ export class Checker {
   }
 
   /** Fills in the rows that were left open, as far as the rows below them are known; the rest are reported. */
-  present(fitted: readonly (PlacedRow | null)[], fittings: readonly Fitting[]): PlacedRow[] | null {
+  present(
+    fitted: readonly (PlacedRow | null)[],
+    fittings: readonly Fitting[],
+    runs: readonly WorkedRun[],
+  ): PlacedRow[] | null {
+    const [first] = runs;
+    const under = first?.repeats && first.repeatFrom === 0 ? first.to - 1 : -1;
     const placed = [...fitted];
     const rows: (Row | null)[] = fitted.map((row) => row && bare(row));
-    const presenter = new Presenter(rows, this.setUps);
+    const presenter = new Presenter(rows, under);
     let total = 0;
     for (let progress = true; progress;) {
       progress = false;
       fittings.forEach(({ ways }, index) => {
         const parts = ways[0];
-        const below = rowBelow(rows, this.setUps, index);
+        const below = rowBelow(under, index);
         if (rows[index] || below < 0 || !parts || !isPresented(parts.repeat) || total > MOST_STITCHES) return;
         const [before, after] = [cellsOf(parts.before), cellsOf(parts.after)];
         const row = presenter.above(below, { slipPurls: parts.repeat.slipPurls, before, after });
@@ -134,7 +140,7 @@ export class Checker {
     });
     if (!placed.every((row) => row !== null)) return null;
     this.nothingBelowRowOne(rows as Row[], fittings);
-    this.sameBothTimes(rows as Row[], presenter, fittings);
+    this.sameBothTimes(rows as Row[], presenter, fittings, runs);
     return placed;
   }
 
@@ -142,7 +148,7 @@ export class Checker {
   private nothingBelowRowOne(rows: readonly Row[], fittings: readonly Fitting[]) {
     const parts = fittings[0]?.ways[0];
     const [first, row] = [this.written[0], rows[0]];
-    if (this.setUps > 0 || !first || !row || !parts || !isPresented(parts.repeat)) return;
+    if (!first || !row || !parts || !isPresented(parts.repeat)) return;
     const { at, label, side } = first;
     const alone = parts.before.length + parts.after.length === 0;
     const construction = row.kind === 'ring' ? ('round' as const) : ('flat' as const);
@@ -152,23 +158,33 @@ export class Checker {
     this.fail({ code: 'nothing-below', ...(alone && { instead }), words: parts.repeat.at, at, row: label });
   }
 
-  /** Row 1 as presented lies on the set-up the first time and on the last row ever after: both must show the same. */
-  private sameBothTimes(rows: readonly Row[], presenter: Presenter, fittings: readonly Fitting[]) {
-    const parts = fittings[this.setUps]?.ways[0];
-    const first = this.written[this.setUps];
-    if (this.setUps === 0 || !first || !parts || !isPresented(parts.repeat)) return;
-    const [before, after] = [cellsOf(parts.before), cellsOf(parts.after)];
-    const again = presenter.above(rows.length - 1, { slipPurls: parts.repeat.slipPurls, before, after });
-    if (!again || rowKey(again) !== rowKey(rows[this.setUps] as Row))
-      this.fail({ code: 'presents-two-ways', at: first.at, row: first.label });
+  /** A row as presented lies on what was before the first time and on the repeat's end ever after: both must show the same. */
+  private sameBothTimes(
+    rows: readonly Row[],
+    presenter: Presenter,
+    fittings: readonly Fitting[],
+    runs: readonly WorkedRun[],
+  ) {
+    for (const { repeatFrom, to, repeats } of runs) {
+      const parts = fittings[repeatFrom]?.ways[0];
+      const first = this.written[repeatFrom];
+      if (!repeats || repeatFrom === 0 || !first || !parts || !isPresented(parts.repeat)) continue;
+      const [before, after] = [cellsOf(parts.before), cellsOf(parts.after)];
+      const again = presenter.above(to - 1, { slipPurls: parts.repeat.slipPurls, before, after });
+      if (!again || rowKey(again) !== rowKey(rows[repeatFrom] as Row))
+        this.fail({ code: 'presents-two-ways', at: first.at, row: first.label });
+    }
   }
 
-  /** The last word on counts is the chart's own check; nothing leaves the reader without it. */
-  recheck(chart: Chart) {
+  /**
+   * The last word on counts is the chart's own check; nothing leaves the reader without it.
+   * @param from its first row among the written ones
+   */
+  recheck(chart: Chart, from: number) {
     const checked = checkChart(chart);
     for (const problem of checked.ok ? [] : checked.error) {
       const at = 'row' in problem ? problem.row : { kind: 'row' as const, number: 1 };
-      const index = at.kind === 'setUp' ? at.number - 1 : this.setUps + at.number - 1;
+      const index = from + (at.kind === 'setUp' ? 0 : chart.setUp.length) + at.number - 1;
       const row = (this.written[index] ?? this.written[0]) as WrittenRow;
       const counts = problem.code === 'counts-differ';
       this.fail({

@@ -22,14 +22,14 @@ function sameMultiple(form: LinearForm, multiple: number, plus: number): boolean
   return form.perRepeat === multiple && (form.base - plus) % multiple === 0 && form.base >= plus;
 }
 
-function statedOfWhole(scanned: Scanned, form: LinearForm, repeatRows: number): NotationDoubt[] {
+function statedOfWhole(scanned: Scanned, form: LinearForm, repeatRows: number | null): NotationDoubt[] {
   const doubts: NotationDoubt[] = [];
   const { multiple, width, rowCount } = scanned;
   if (multiple && !sameMultiple(form, multiple.multiple, multiple.plus))
     doubts.push({ code: 'stated-multiple-wrong', multiple: multiple.multiple, plus: multiple.plus, form, at: multiple.at }); // prettier-ignore
   if (width && !reaches(form, width.count))
     doubts.push({ code: 'stated-width-wrong', stated: width.count, form, at: width.at });
-  if (rowCount && rowCount.count !== repeatRows)
+  if (rowCount && repeatRows !== null && rowCount.count !== repeatRows)
     doubts.push({ code: 'stated-rows-wrong', stated: rowCount.count, rows: repeatRows, at: rowCount.at });
   return doubts;
 }
@@ -54,9 +54,9 @@ function statedOfRows(written: readonly WrittenRow[], rows: readonly Row[]): Not
 }
 
 /** Turned work comes back to row 1 on the wrong side after an odd number of rows. */
-function oddRows(written: readonly WrittenRow[], repeatRows: number): NotationDoubt[] {
+function oddRows(written: readonly WrittenRow[], repeatRows: number | null): NotationDoubt[] {
   const last = written[written.length - 1];
-  return last && repeatRows > 1 && repeatRows % 2 === 1
+  return last && repeatRows !== null && repeatRows > 1 && repeatRows % 2 === 1
     ? [{ code: 'odd-rows', rows: repeatRows, at: last.at, row: last.label }]
     : [];
 }
@@ -67,7 +67,8 @@ export type Stating = {
   readonly rows: readonly Row[];
   /** Stitches that the first row takes. */
   readonly form: LinearForm;
-  readonly repeatRows: number;
+  /** Rows of the repeat; null where there are several or none. */
+  readonly repeatRows: number | null;
   readonly turned: boolean;
   readonly unused: readonly LegendEntry[];
   readonly lone: readonly LoneRow[];

@@ -8,6 +8,8 @@ import { bare } from './placed-row';
 
 const AT = { line: 1, column: 1, length: 1, from: 0 };
 const knits = (count: number): Placed[] => Array.from({ length: count }, () => ({ cell: KNIT, at: AT }));
+/** Rows that lead back to the first. */
+const all = (count: number) => [{ from: 0, to: count - 1, said: false }];
 const WISHES = { stated: null, agrees: () => true, likely: () => false };
 const row = (before: number, repeat: number | null, after = 0): Parts => ({
   before: knits(before),
@@ -40,7 +42,7 @@ describe('rows with repeats', () => {
         const rows = specs.map(({ before, repeat, after }) => row(before, repeat, after));
         const fitted = fitRows(
           rows.map((parts) => fitting(parts)),
-          0,
+          all(rows.length),
           false,
           WISHES,
         );
@@ -66,12 +68,12 @@ describe('rows with repeats', () => {
     ));
 
   it('one repeat of the panel is one repeat of the rows, though fewer would do', () => {
-    const fitted = fitRows([fitting(row(3, 2, 3)), fitting(row(3, 2, 3))], 0, false, WISHES);
+    const fitted = fitRows([fitting(row(3, 2, 3)), fitting(row(3, 2, 3))], all(2), false, WISHES);
     expect(fitted).toMatchObject({ kind: 'fitted', form: { base: 6, perRepeat: 2 } });
   });
 
   it('a shifted row has one fewer', () => {
-    const fitted = fitRows([fitting(row(0, 6)), fitting(row(2, 6, 4))], 0, false, WISHES);
+    const fitted = fitRows([fitting(row(0, 6)), fitting(row(2, 6, 4))], all(2), false, WISHES);
     const second = fitted.kind === 'fitted' ? (bare(fitted.rows[1] as never) as Row) : null;
     expect(second).toMatchObject({ kind: 'line', fewer: 1 });
   });
@@ -81,7 +83,7 @@ describe('rows without repeats', () => {
   it('are the repeat as a whole; stars and fills stretch to them', () => {
     const fitted = fitRows(
       [fitting(row(2, 1, 3)), fitting(row(9, null)), fitting(row(1, 4))],
-      0,
+      all(3),
       false,
       WISHES,
     );
@@ -91,7 +93,7 @@ describe('rows without repeats', () => {
     const counts = [8, 9, 8, 8, 7, 8];
     const fitted = fitRows(
       counts.map((count) => fitting(row(count, null))),
-      0,
+      all(counts.length),
       false,
       WISHES,
     );
@@ -105,19 +107,19 @@ describe('a repeat that may stand 3 or 4 times', () => {
     ['a row without doubt beside it', [unclear, fitting(row(8, null))], [1, 0]],
     ['the other count', [unclear, fitting(row(6, null))], [0, 0]],
   ])('is settled by %s', (_, rows, ways) =>
-    expect(fitRows(rows, 0, false, WISHES)).toMatchObject({ kind: 'fitted', ways }),
+    expect(fitRows(rows, all(2), false, WISHES)).toMatchObject({ kind: 'fitted', ways }),
   );
   it('is unclear where nothing settles it, and settled by what the text states', () => {
-    expect(fitRows([unclear, unclear], 0, false, WISHES)).toMatchObject({ kind: 'unclear', index: 0 });
+    expect(fitRows([unclear, unclear], all(2), false, WISHES)).toMatchObject({ kind: 'unclear', index: 0 });
     const agrees = ({ form }: { form: { perRepeat: number } }) => form.perRepeat === 8;
-    expect(fitRows([unclear, unclear], 0, false, { ...WISHES, agrees })).toMatchObject({ ways: [1, 1] });
+    expect(fitRows([unclear, unclear], all(2), false, { ...WISHES, agrees })).toMatchObject({ ways: [1, 1] });
   });
 });
 
 it('rows of purls and knits are widened cell by cell, each cell with its own words', () => {
   const own = (from: number, cell = KNIT): Placed => ({ cell, at: { ...AT, from } });
   const small: Parts = { before: [], repeat: [own(1), own(2, PURL)], after: [] };
-  const fitted = fitRows([fitting(row(0, 4)), fitting(small)], 0, false, WISHES);
+  const fitted = fitRows([fitting(row(0, 4)), fitting(small)], all(2), false, WISHES);
   const second = fitted.kind === 'fitted' ? fitted.rows[1] : null;
   expect(second?.repeat.map(({ at }) => at.from)).toEqual([1, 2, 1, 2]);
 });

@@ -10,8 +10,26 @@ import type { PlacedRow } from './placed-row';
 /** One written row: every way to read its counts. */
 export type Fitting = { readonly ways: readonly Parts[]; readonly phase: number | null };
 /** A row that does not fit on what lies below it. */
-export type Misfit = { readonly index: number; readonly takes: LinearForm; readonly gives: LinearForm };
-export type Misfits = { readonly kind: 'misfits'; readonly misfits: readonly Misfit[] };
+export type Misfit = {
+  readonly index: number;
+  readonly takes: LinearForm;
+  readonly gives: LinearForm;
+  /** It is the beginning of a repeat, and what lies below it is the end of the repeat. */
+  readonly closing?: true;
+};
+export type Misfits = {
+  readonly kind: 'misfits';
+  readonly misfits: readonly Misfit[];
+  /** How all rows fit but for the last loop, of which the text does not say that it repeats. */
+  readonly open?: Fitted;
+};
+/** Rows that lead back to their beginning: places in the list of rows, both counted in. */
+export type Loop = {
+  readonly from: number;
+  readonly to: number;
+  /** The text says that they repeat. */
+  readonly said: boolean;
+};
 export type Fitted = {
   readonly kind: 'fitted';
   /** Null for a row that is worked as the stitches present themselves. */
@@ -69,56 +87,64 @@ function givesFor(dims: Dims, { each, extra }: { each: number; extra: number }, 
   return { base: dims.endsGive + extra * dims.repeatGives, perRepeat: each * dims.repeatGives };
 }
 
+const waysThatFit = (
+  dims: readonly Dims[],
+  form: LinearForm,
+  fit: (dims: Dims, form: LinearForm) => LinearForm | null,
+) =>
+  dims.flatMap((way, i) => {
+    const gives = fit(way, form);
+    return gives ? [{ i, gives }] : [];
+  });
+
 type Walk = {
   readonly kind: 'walk';
   readonly ways: number[];
   readonly forms: (LinearForm | null)[];
   readonly start: LinearForm;
 };
-type Attempt = Walk | Misfits | Unclear;
+type Attempt = Walk | Unclear | (Omit<Misfits, 'open'> & { readonly open?: Walk });
 
 /**
- * Goes through the rows with a way of fitting one row; the rows must close onto row 1. A row that does not fit is
- * passed over, so that every such row is found; with more than `most` of them the attempt is given up.
+ * Goes through the rows with a way of fitting one row; rows that repeat must come back to their beginning. A row that
+ * does not fit is passed over, so that every such row is found; with more than `most` of them the attempt is given up.
  */
 function through(
   rows: readonly Measured[],
-  setUps: number,
+  loops: readonly Loop[],
   start: LinearForm,
   fit: (dims: Dims, form: LinearForm) => LinearForm | null,
   most: number,
 ): Attempt | null {
   const misfits: Misfit[] = [];
   let form = start;
-  let atRowOne = start;
+  let begun = start;
   let firstTakes: LinearForm | null = null;
+  let loop = 0;
+  let open: Walk | null = null;
   const ways: number[] = [];
   const forms: (LinearForm | null)[] = [];
   for (const [index, { dims }] of rows.entries()) {
-    if (index === setUps) atRowOne = form;
-    if (dims === 'open') {
-      ways.push(0);
-      forms.push(null);
-      continue;
-    }
-    const fits = dims.flatMap((way, i) => {
-      const gives = fit(way, form);
-      return gives ? [{ i, gives }] : [];
-    });
+    if (index === loops[loop]?.from) [begun, firstTakes] = [form, null];
+    const fits = dims === 'open' ? [] : waysThatFit(dims, form, fit);
     const [found, other] = fits;
-    if (!found) {
-      if (misfits.push({ index, takes: ownForm(dims[0] as Dims), gives: form }) > most) return null;
-      continue;
-    }
     if (other) return { kind: 'unclear', index };
-    if (index === setUps) firstTakes = form;
-    ways.push(found.i);
-    forms.push(found.gives);
-    form = found.gives;
+    if (dims === 'open' || found) {
+      if (found && index === loops[loop]?.from) firstTakes = form;
+      ways.push(found?.i ?? 0);
+      forms.push(found?.gives ?? null);
+      form = found?.gives ?? form;
+    } else if (misfits.push({ index, takes: ownForm(dims[0] as Dims), gives: form }) > most) return null;
+    const ends = loops[loop];
+    if (index !== ends?.to) continue;
+    loop += 1;
+    if (sameForm(form, begun) || misfits.length > 0) continue;
+    const closing: Misfit = { index: ends.from, takes: firstTakes ?? begun, gives: form, closing: true };
+    if (!ends.said) open = { kind: 'walk', ways, forms, start };
+    misfits.push(closing);
   }
-  if (misfits.length > 0) return { kind: 'misfits', misfits };
-  if (sameForm(form, atRowOne)) return { kind: 'walk', ways, forms, start };
-  return { kind: 'misfits', misfits: [{ index: setUps, takes: firstTakes ?? atRowOne, gives: form }] };
+  if (misfits.length > 0) return { kind: 'misfits', misfits, ...(open && { open }) };
+  return { kind: 'walk', ways, forms, start };
 }
 
 function buildRow(parts: Parts, phase: number | null, form: LinearForm, ring: boolean): PlacedRow {
@@ -166,6 +192,11 @@ function wholeFit(dims: Dims, form: LinearForm): LinearForm | null {
 }
 
 const MOST_OTHERS = 6;
+/** Stitches beyond the widest ends with which rows are tried, and rows looked at for that. */
+const MOST_LOST = 400;
+const MOST_STEPS = 400_000;
+
+const lostBy = (dims: Dims | undefined) => Math.max(0, (dims?.ends ?? 0) - (dims?.endsGive ?? 0));
 
 /**
  * Candidate forms for the first row, fewest stitches first. The chart's repeat is the widest one written: smaller
@@ -187,8 +218,11 @@ function* candidates(rows: readonly Measured[], ring: boolean): Generator<Linear
   // One repeat of the panel is one repeat of the rows: only a shifted row may have one fewer.
   const starred = all.filter((d) => d.unbounded && d.repeat > 1);
   const least = starred.length > 0 && !ring ? Math.min(...starred.map((d) => d.ends)) : 0;
+  // What decreases take away on the way up must be there to begin with.
+  const lost = rows.reduce((sum, { dims }) => sum + (dims === 'open' ? 0 : lostBy(dims[0])), 0);
+  const most = ends + Math.min(lost, MOST_LOST, Math.floor(MOST_STEPS / rows.length));
   for (const perRepeat of widths)
-    for (let base = least; base <= (ring ? 0 : ends + perRepeat); base += 1) yield { base, perRepeat };
+    for (let base = least; base <= (ring ? 0 : most + perRepeat); base += 1) yield { base, perRepeat };
 }
 
 const MOST_WIDTHS = 24;
@@ -206,17 +240,17 @@ function* wholeWidths(rows: readonly Measured[]): Generator<LinearForm> {
   if (changes) for (let perRepeat = 1; perRepeat <= most; perRepeat += 1) yield { base: 0, perRepeat };
 }
 
-/** How far an attempt got before its first misfit; failing to close onto row 1 is the farthest. */
-function reach({ misfits }: Misfits, setUps: number, length: number): number {
+/** How far an attempt got before its first misfit; failing to come back to its beginning is the farthest. */
+function reach({ misfits }: Pick<Misfits, 'misfits'>, length: number): number {
   const first = misfits[0] as Misfit;
-  return first.index === setUps && !sameForm(first.takes, first.gives) ? length - 1 : first.index;
+  return first.closing ? length - 1 : first.index;
 }
 
 /** The attempt that leaves the fewest rows out; of several such, the one that got farthest. */
-function better(a: Misfits | null, b: Misfits, setUps: number, length: number): Misfits {
+function better<M extends Pick<Misfits, 'misfits'>>(a: M | null, b: M, length: number): M {
   if (!a || b.misfits.length < a.misfits.length) return b;
   if (b.misfits.length > a.misfits.length) return a;
-  return reach(b, setUps, length) > reach(a, setUps, length) ? b : a;
+  return reach(b, length) > reach(a, length) ? b : a;
 }
 
 export type FitWishes = {
@@ -226,6 +260,21 @@ export type FitWishes = {
   /** Whether the text states counts that this form reaches: of rows that disagree, the others are likely wrong. */
   readonly likely: (form: LinearForm) => boolean;
 };
+
+const MOST_REPEATS = 8;
+
+/** Several of the first row's repeats, where rows change the count. */
+function* multiples(rows: readonly Measured[], ring: boolean): Generator<LinearForm> {
+  const all = rows.flatMap(({ dims }) => (dims === 'open' ? [] : dims));
+  const [first] = all;
+  const width = first ? (first.unbounded ? first.repeat : ring ? first.ends : 0) : 0;
+  if (!first || width === 0 || all.every((d) => d.repeat === d.repeatGives && d.ends === d.endsGive)) return;
+  for (let times = 2; times <= MOST_REPEATS; times += 1)
+    for (let base = 0; base <= (ring ? 0 : first.ends + width); base += 1)
+      yield { base, perRepeat: width * times };
+}
+
+type Failed = Extract<Attempt, { kind: 'misfits' }>;
 
 const MOST_FITS = 40;
 const MOST_MISFITS = 60;
@@ -240,7 +289,7 @@ class Fitter {
 
   constructor(
     fittings: readonly Fitting[],
-    private readonly setUps: number,
+    private readonly loops: readonly Loop[],
     private readonly ring: boolean,
     private readonly wishes: FitWishes,
   ) {
@@ -259,22 +308,22 @@ class Fitter {
     this.whole ? wholeRow(parts, form.perRepeat) : buildRow(parts, phase, form, this.ring);
 
   private tryForms(forms: Iterable<LinearForm>): Fitted | Misfits | Unclear | null {
-    let closest: Misfits | null = null;
+    let closest: Failed | null = null;
     let closestIsLikely = false;
     let unclear: Unclear | null = null;
     const fits: Fitted[] = [];
     for (const form of forms) {
       const most: number = closest ? closest.misfits.length : MOST_MISFITS;
-      const attempt = through(this.rows, this.setUps, form, this.fit, most);
+      const attempt = through(this.rows, this.loops, form, this.fit, most);
       if (attempt?.kind === 'misfits') {
         const likely = this.wishes.likely(form);
         const tied: boolean =
           closest?.misfits.length === attempt.misfits.length && likely !== closestIsLikely;
-        const found: Misfits = tied
+        const found: Failed = tied
           ? likely
             ? attempt
-            : (closest as Misfits)
-          : better(closest, attempt, this.setUps, this.rows.length);
+            : (closest as Failed)
+          : better(closest, attempt, this.rows.length);
         if (found === attempt) closestIsLikely = likely;
         closest = found;
       }
@@ -284,10 +333,36 @@ class Fitter {
       if (!this.unclear) return fitted;
       if (fits.push(fitted) >= MOST_FITS) break;
     }
-    return fits.length > 0 ? settled(fits, this.wishes.agrees) : (unclear ?? closest);
+    if (fits.length > 0) return settled(fits, this.wishes.agrees);
+    return unclear ?? (closest && this.failed(closest));
+  }
+
+  private failed({ open, ...misfits }: Failed): Misfits {
+    return open && !this.unclear ? { ...misfits, open: built(this.rows, open, this.build) } : misfits;
+  }
+
+  /**
+   * Rows worked once may need several of the repeats of their first row: "*k2tog* to end" where one stitch of each repeat
+   * is left. Only what cannot hide a slip of the pen is tried: rows that need not come back, or that agree with what is stated.
+   */
+  private severalRepeats(): Fitted | Misfits | null {
+    if (this.whole || this.unclear) return null;
+    for (const form of multiples(this.rows, this.ring)) {
+      const once = this.loops.length === 0;
+      if (!once && !this.wishes.likely(form)) continue;
+      const attempt = through(this.rows, this.loops, form, this.fit, 1);
+      if (once && attempt?.kind === 'walk') return built(this.rows, attempt, this.build);
+      if (attempt?.kind === 'misfits' && attempt.open) return this.failed(attempt);
+    }
+    return null;
   }
 
   result(): Fitted | Misfits | Unclear {
+    const found = this.first();
+    return (found.kind === 'misfits' && !found.open && this.severalRepeats()) || found;
+  }
+
+  private first(): Fitted | Misfits | Unclear {
     if (this.rows.every(({ dims }) => dims === 'open')) return NOTHING;
     const { stated } = this.wishes;
     const forms = () => (this.whole ? wholeWidths(this.rows) : candidates(this.rows, this.ring));
@@ -301,10 +376,10 @@ class Fitter {
 /** The smallest form in which all rows fit; else the rows that do not fit where the fewest do not. */
 export const fitRows = (
   fittings: readonly Fitting[],
-  setUps: number,
+  loops: readonly Loop[],
   ring: boolean,
   wishes: FitWishes,
-): Fitted | Misfits | Unclear => new Fitter(fittings, setUps, ring, wishes).result();
+): Fitted | Misfits | Unclear => new Fitter(fittings, loops, ring, wishes).result();
 
 /** Fits that read the counts alike are one; several are settled by what the text states, or not at all. */
 function settled(fits: readonly Fitted[], agrees: (fitted: Fitted) => boolean): Fitted | Unclear {

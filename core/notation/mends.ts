@@ -1,4 +1,5 @@
 /** What would put a problem right in one press: a few changes to the text, where its words leave little doubt. */
+import { IN_TURN_SENTENCE, ONCE_SENTENCE } from './in-turn';
 import type { NotationProblem } from './problems';
 import { isOneSlip } from './spelling';
 import { HOLDS, HOLDS_SENTENCES } from './unturned-holds';
@@ -173,6 +174,23 @@ export function mendsOf(text: string, problem: NotationProblem): readonly Mend[]
         shows: HOLDS_SENTENCES[holds],
         edits: [{ from: 0, length: 0, put: `${HOLDS_SENTENCES[holds]}\n` }],
       }));
+    case 'order-without-end': {
+      const order = text.slice(at.from, at.from + at.length);
+      const end = order.search(/[.\s]*$/);
+      const put = `${order.slice(0, end)} until it is long enough`;
+      return [swap(at.from, end, put)];
+    }
+    case 'worked-once':
+      return [
+        {
+          shows: ONCE_SENTENCE,
+          edits: [{ from: at.from + at.length, length: 0, put: `\n${ONCE_SENTENCE}` }],
+        },
+      ];
+    case 'choose-pattern':
+      return problem.follow
+        ? [{ shows: IN_TURN_SENTENCE, edits: [{ from: 0, length: 0, put: `${IN_TURN_SENTENCE}\n` }] }]
+        : [];
     case 'unopened':
       return [swap(at.from, at.length, '', `no ${problem.bracket}`)];
     case 'order-twice':

@@ -5,18 +5,21 @@ import { Cursor } from './text';
 const range = (first: number, last: number) => ({ kind: 'range', first, last });
 
 it.each([
-  ['Rep rows 3-10', { rows: range(3, 10), times: null }],
-  ['Repeat rows 1 to 8 for pattern', { rows: range(1, 8), times: null }],
-  ['Rep rows 1 and 2 two more times', { rows: range(1, 2), times: [2] }],
-  ['Repeat rows 1-4 once more', { rows: range(1, 4), times: [1] }],
-  ['Work rows 1-4 three times in all', { rows: range(1, 4), times: [2] }],
-  ['Rep rows 1-4 twice', { rows: range(1, 4), times: [2, 1] }],
-  ['Rep rows 1-4 x 3', { rows: range(1, 4), times: [3, 2] }],
-  ['Rep last 2 rows once more', { rows: { kind: 'last', count: 2 }, times: [1] }],
-  ['Repeat the last row 3 more times', { rows: { kind: 'last', count: 1 }, times: [3] }],
-  ['Rep from row 3', { rows: { kind: 'from', first: 3 }, times: null }],
-  ['Rows 3 and 4 form the pattern', { rows: range(3, 4), times: null }],
-  ['Repeat rows 1-4 until piece measures 20 cm', { rows: range(1, 4), times: null }],
+  ['Rep rows 3-10', { rows: range(3, 10), times: null, until: false }],
+  ['Repeat rows 1 to 8 for pattern', { rows: range(1, 8), times: null, until: false }],
+  ['Rep rows 1 and 2 two more times', { rows: range(1, 2), times: [2], until: false }],
+  ['Repeat rows 1-4 once more', { rows: range(1, 4), times: [1], until: false }],
+  ['Work rows 1-4 three times in all', { rows: range(1, 4), times: [2], until: false }],
+  ['Rep rows 1-4 twice', { rows: range(1, 4), times: [2, 1], until: false }],
+  ['Rep rows 1-4 x 3', { rows: range(1, 4), times: [3, 2], until: false }],
+  ['Rep last 2 rows once more', { rows: { kind: 'last', count: 2 }, times: [1], until: false }],
+  ['Repeat the last row 3 more times', { rows: { kind: 'last', count: 1 }, times: [3], until: false }],
+  ['Rep from row 3', { rows: { kind: 'from', first: 3 }, times: null, until: false }],
+  ['Rows 3 and 4 form the pattern', { rows: range(3, 4), times: null, until: false }],
+  ['Rep rows 1-4 for 10 cm', { rows: range(1, 4), times: null, until: true }],
+  ['Rep rows 1-4 to desired length', { rows: range(1, 4), times: null, until: true }],
+  ['Rep rows 1-4 for pattern', { rows: range(1, 4), times: null, until: false }],
+  ['Repeat rows 1-4 until piece measures 20 cm', { rows: range(1, 4), times: null, until: true }],
 ])('%s', (text, order) => {
   expect(beginsOrder(new Cursor(text))).toBe(true);
   expect(readOrder(new Cursor(text))).toEqual(order);

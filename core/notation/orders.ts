@@ -15,6 +15,8 @@ export type RowOrder = {
     | { readonly kind: 'from'; readonly first: number };
   /** How often after they were worked once; two numbers where the words leave it open; null: as long as wanted. */
   readonly times: readonly number[] | null;
+  /** The order says when the rows have been worked long enough: "until ...", "for 10 cm". */
+  readonly until: boolean;
   readonly at: TextSpan;
 };
 
@@ -78,7 +80,10 @@ export function looksLikeOrder(line: string): boolean {
 export const beginsOrder = (cursor: Cursor): boolean =>
   cursor.peek(ORDERED) !== null || cursor.peek(FORM) !== null;
 
-type Read = Pick<RowOrder, 'rows' | 'times'>;
+/** "Until piece measures 15 cm", "for 10 cm", "to desired length": not "ending with row 8" alone. */
+const UNTIL = /[ ,;.]*(?:until|till|for (?!a |pat)|as long as|to (?:the )?(?:desired|wanted)|throughout)/;
+
+type Read = Pick<RowOrder, 'rows' | 'times' | 'until'>;
 
 function rowsHere(cursor: Cursor): RowOrder['rows'] | null {
   const form = cursor.take(FORM) ?? cursor.take(RANGE);
@@ -98,6 +103,8 @@ export function readOrder(cursor: Cursor): Read | null {
   if (!rows) return null;
   const often = cursor.take(HOW_OFTEN);
   if (often)
-    return cursor.peek(/[ ,;.)]*$|[ ,]*(?:\(|until|ending|end|for)/) ? { rows, times: timesOf(often) } : null;
-  return cursor.peek(AS_LONG) ? { rows, times: null } : null;
+    return cursor.peek(/[ ,;.)]*$|[ ,]*(?:\(|until|ending|end|for)/)
+      ? { rows, times: timesOf(often), until: false }
+      : null;
+  return cursor.peek(AS_LONG) ? { rows, times: null, until: cursor.peek(UNTIL) !== null } : null;
 }

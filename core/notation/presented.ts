@@ -23,10 +23,11 @@ export const hasSlips = (cells: readonly Cell[]) =>
         [...cell.over, ...cell.under, ...(cell.centre?.stitches ?? [])].some((s) => s.startsWith('slip'))),
   );
 
-/** The row that row `index` is worked onto the first time; -1 if there is none. Without set-up rows, the last one. */
-export function rowBelow(rows: PartlyKnown, setUps: number, index: number): number {
-  return index === 0 && setUps === 0 ? rows.length - 1 : index - 1;
-}
+/**
+ * The row that row `index` is worked onto the first time; -1 if there is none.
+ * @param under the row under the first one: the last of its repeat, or -1 if rows are worked once before it
+ */
+export const rowBelow = (under: number, index: number): number => (index === 0 ? under : index - 1);
 
 const presentedCell = (face: Face, slipPurls: boolean): Cell =>
   slipPurls && face === 'knit' ? stitch('slipBehind') : stitch(face);
@@ -37,7 +38,7 @@ export class Presenter {
 
   constructor(
     private readonly rows: PartlyKnown,
-    private readonly setUps: number,
+    private readonly under: number,
   ) {}
 
   /**
@@ -51,7 +52,7 @@ export class Presenter {
     const row = this.rows[index];
     if (!row || depth > this.rows.length) return null;
     const cells = expandRow(row, n);
-    const under = rowBelow(this.rows, this.setUps, index);
+    const under = rowBelow(this.under, index);
     const taken = hasSlips(cells) ? (under < 0 ? null : this.faces(under, n, depth + 1)) : [];
     if (!taken) return null;
     const found = row.kind === 'line' ? looksOfRow(cells, taken) : this.ringFaces(cells, taken, row.phase);
@@ -93,5 +94,5 @@ export class Presenter {
 }
 
 /** A single row derived from complete ones; see {@link Presenter.above}. */
-export const presentedRow = (rows: readonly Row[], setUps: number, index: number): Row | null =>
-  new Presenter(rows, setUps).above(index, PLAINLY);
+export const presentedRow = (rows: readonly Row[], under: number, index: number): Row | null =>
+  new Presenter(rows, under).above(index, PLAINLY);

@@ -29,6 +29,8 @@ export type Problem =
   /** "Rep rows 1-4 three times": three more times, or three in all? */
   | { readonly code: 'order-times-unclear'; readonly times: number }
   | { readonly code: 'order-twice' }
+  /** "Rep rows 1-4", with further rows behind it: until when? */
+  | { readonly code: 'order-without-end'; readonly first: number; readonly last: number }
   | { readonly code: 'legend-not-understood'; readonly name: string }
   /** An entry that reads like a row, under a name that no row uses. */
   | { readonly code: 'entry-or-row'; readonly name: string }
@@ -68,7 +70,12 @@ export type Problem =
   | { readonly code: 'row-missing'; readonly number: number }
   | { readonly code: 'row-twice'; readonly number: number }
   /** Several patterns in one text, by their headings; '' where one has none. */
-  | { readonly code: 'choose-pattern'; readonly names: readonly string[] }
+  | {
+      readonly code: 'choose-pattern';
+      readonly names: readonly string[];
+      /** Each begins on the stitches that the one before leaves. */
+      readonly follow: boolean;
+    }
   /** "All WS rows", where every such row is written out: its words would be lost. */
   | { readonly code: 'row-unused' }
   | { readonly code: 'too-many-rows'; readonly most: number }
@@ -106,6 +113,10 @@ export type Problem =
     }
   | { readonly code: 'presents-two-ways' }
   | { readonly code: 'counts-differ'; readonly takes: LinearForm; readonly gives: LinearForm }
+  /** The rows do not come back to their first count: worked once, or is one of them wrong? */
+  | { readonly code: 'worked-once'; readonly takes: LinearForm; readonly gives: LinearForm }
+  /** The rows of one pattern of the text do not begin on the stitches that the one before leaves. */
+  | { readonly code: 'parts-differ'; readonly takes: LinearForm; readonly gives: LinearForm }
   | { readonly code: 'crossing-past-end'; readonly over: number }
   | { readonly code: 'no-multiple-fits' }
   /** Unturned: what a hold makes in a row from left to right, done as said and meant as in turned work. */
@@ -127,6 +138,8 @@ export type Doubt =
   | { readonly code: 'stated-count-wrong'; readonly stated: number; readonly form: LinearForm }
   | { readonly code: 'stated-rows-wrong'; readonly stated: number; readonly rows: number }
   | { readonly code: 'odd-rows'; readonly rows: number }
+  /** Rows worked once that change the count, and do not say what it comes to. */
+  | { readonly code: 'count-unstated'; readonly rows: number }
   /** One row that crosses, with nothing between it and itself. */
   | { readonly code: 'one-row' }
   /** "p2, p4", where every other row shows one of them otherwise. */

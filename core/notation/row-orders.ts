@@ -1,4 +1,4 @@
-/** In which order the numbered rows of a text are worked, by its orders: repeats on the way, and where the repeat begins. */
+/** In which order the numbered rows of a text are worked, by its orders: repeats on the way, and where rows repeat for good. */
 import type { RowHeader } from './header';
 import { MOST_ROWS, type RowOrder } from './orders';
 import type { NotationProblem } from './problems';
@@ -7,17 +7,33 @@ import type { Scanned } from './scan';
 type Range = { readonly first: number; readonly last: number };
 /** Rows that are worked again right after the last of them. */
 type Again = Range & Pick<RowOrder, 'at'> & { readonly times: number };
+/** Rows worked as long as wanted; `after`: how many rows of the text stand before the order. */
+type ForEver = Range & Pick<RowOrder, 'at' | 'until'> & { readonly after: number };
+
+/** Rows in the order in which they are worked: some once, then others that repeat. */
+export type Run = {
+  /** Row numbers. */
+  readonly rows: readonly number[];
+  /** Place in `rows`, from 0, at which the repeat begins. */
+  readonly repeatFrom: number;
+  /** The text says that they repeat; else they do if they lead back to their beginning. */
+  readonly said: boolean;
+};
 
 export class RowOrders {
   private readonly again: Again[] = [];
-  private readonly forEver: (Range & Pick<RowOrder, 'at'>)[] = [];
+  private readonly forEver: ForEver[] = [];
   /** Rows that say they are set-up rows. */
   private readonly once: number;
+  /** An order that works the whole pattern so many times was met. */
+  ofWhole = false;
 
   constructor(
     private readonly orders: Scanned['orders'],
     private readonly headers: readonly RowHeader[],
     private readonly problems: NotationProblem[],
+    /** "Rep rows 1-8 three times" behind all rows is laid out as well, not taken for how often a pattern is worked. */
+    private readonly layOut: boolean,
   ) {
     this.once = Math.max(0, ...headers.filter(({ once }) => once).flatMap(({ numbers }) => numbers));
   }
@@ -65,7 +81,7 @@ export class RowOrders {
         continue;
       }
       if (times === null) {
-        this.forEver.push({ first, last, at });
+        this.forEver.push({ first, last, at, until: order.until, after: order.after });
         continue;
       }
       const next = this.behind(order.after);
@@ -79,7 +95,9 @@ export class RowOrders {
         continue;
       }
       // A whole pattern worked so many times is the pattern; how often it is worked is said when it is set up.
-      if (next === 0 && last === highest && first === Math.max(1, this.once + 1)) continue;
+      const whole = next === 0 && last === highest && first === Math.max(1, this.once + 1);
+      if (whole) this.ofWhole = true;
+      if (whole && !this.layOut) continue;
       const [count, other] = times;
       if (other !== undefined)
         this.problems.push({ code: 'order-times-unclear', times: count as number, at });
@@ -87,35 +105,66 @@ export class RowOrders {
     }
   }
 
-  /** Row numbers in the order in which they are worked, and the place (from 1) at which the repeat begins. */
-  sequence(count: number): { readonly sequence: readonly number[]; readonly first: number } {
-    const from = this.firstOf(count);
-    const sequence: number[] = [];
-    let first = 1;
-    for (let number = 1; number <= count; number += 1) {
-      if (number === from) first = sequence.length + 1;
-      sequence.push(number);
-      for (const again of this.again.filter(({ last }) => last === number)) this.repeat(again, sequence);
+  /** Rows 1 to `count` in the order in which they are worked, cut behind each stretch that is worked as long as wanted. */
+  runs(count: number): readonly Run[] {
+    const runs: Run[] = [];
+    let from = 1;
+    for (const { first, last, until, at } of this.onTheWay(count)) {
+      if (!until) this.problems.push({ code: 'order-without-end', first, last, at });
+      runs.push(this.run(from, first, last, true));
+      from = last + 1;
     }
-    return { sequence, first };
+    const begins = this.repeatFrom(from, count);
+    const said = this.forEver.length > runs.length;
+    if (from <= count || runs.length === 0) runs.push(this.run(from, begins, count, said));
+    return runs;
+  }
+
+  private run(from: number, first: number, last: number, said: boolean): Run {
+    const rows: number[] = [];
+    let repeatFrom = 0;
+    for (let number = from; number <= last; number += 1) {
+      if (number === first) repeatFrom = rows.length;
+      rows.push(number);
+      for (const again of this.again.filter((one) => one.last === number)) this.repeat(again, rows);
+    }
+    return { rows, repeatFrom, said };
   }
 
   /** More rows than a panel may have are refused, never cut short. */
-  private repeat({ first, last, times, at }: Again, sequence: number[]) {
-    if (sequence.length + times * (last - first + 1) > MOST_ROWS) {
+  private repeat({ first, last, times, at }: Again, rows: number[]) {
+    if (rows.length + times * (last - first + 1) > MOST_ROWS) {
       this.problems.push({ code: 'too-many-rows', most: MOST_ROWS, at });
       return;
     }
     for (let i = 0; i < times; i += 1)
-      for (let number = first; number <= last; number += 1) sequence.push(number);
+      for (let number = first; number <= last; number += 1) rows.push(number);
+  }
+
+  /** "Rep rows 3-10 until ...", with further rows behind it: the order must stand right behind the last of its rows. */
+  private onTheWay(count: number): readonly ForEver[] {
+    let done = this.once;
+    return this.forEver.filter(({ first, last, after }) => {
+      const here = last < count && first > done && this.highest(this.headers.slice(0, after)) === last;
+      if (here) done = last;
+      return here;
+    });
   }
 
   /** "Rep rows 3-10": the rows before the first are worked once; rows after the last would never be worked again. */
-  private firstOf(count: number): number {
-    const firsts = new Set(this.forEver.map(({ first }) => first));
-    for (const { first, last, at } of this.forEver)
-      if (last !== count || firsts.size > 1 || (this.once > 0 && first !== this.once + 1))
+  private repeatFrom(from: number, count: number): number {
+    const onTheWay = this.onTheWay(count);
+    const ends = this.forEver.filter((order) => !onTheWay.includes(order));
+    const firsts = new Set(ends.map(({ first }) => first));
+    for (const { first, last, at } of ends)
+      if (
+        last !== count ||
+        first < from ||
+        firsts.size > 1 ||
+        (this.once > 0 && from === 1 && first !== this.once + 1)
+      )
         this.problems.push({ code: 'repeats-other-rows', first, last, highest: count, at });
-    return this.forEver[0]?.first ?? Math.min(this.once + 1, Math.max(1, count));
+    if (from > 1) return ends[0]?.first ?? from;
+    return ends[0]?.first ?? Math.min(this.once + 1, Math.max(1, count));
   }
 }

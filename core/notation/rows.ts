@@ -21,13 +21,26 @@ export type WrittenRow = {
   /** It stands under "every" or "all" rows of a kind. */
   readonly every: boolean;
 };
+/** Places in the list of rows: a stretch begins `from`, repeats from `repeatFrom` on and ends before `to`. */
+export type WrittenRun = {
+  readonly from: number;
+  readonly repeatFrom: number;
+  readonly to: number;
+  /** The text says that its rows repeat; else they do if they lead back to their beginning. */
+  readonly said: boolean;
+  /** The side of the first row that repeats. */
+  readonly firstSide: Side;
+};
 export type WrittenRows = {
   readonly inTheRound: boolean;
   /** The text speaks of the wrong side, so it is written for work that is turned. */
   readonly turned: boolean;
-  readonly firstSide: Side;
-  readonly setUp: readonly WrittenRow[];
+  /** In the order in which they are worked. */
   readonly rows: readonly WrittenRow[];
+  /** Stretches of rows one after the other; together they hold all rows. */
+  readonly runs: readonly WrittenRun[];
+  /** The text orders all its rows to be worked so many times. */
+  readonly ofWhole: boolean;
   readonly problems: readonly NotationProblem[];
 };
 
@@ -200,12 +213,9 @@ class Assembly {
     this.fail({ code: 'row-missing', number }, near, { kind: 'row', number });
   }
 
-  rows(inTheRound: boolean, orders: Scanned['orders'], order: readonly Parsed[]): Assembled {
-    const ordered = new RowOrders(
-      orders,
-      order.map(({ header }) => header),
-      this.problems,
-    );
+  rows(inTheRound: boolean, orders: Scanned['orders'], order: readonly Parsed[], layOut: boolean): Assembled {
+    const headers = order.map(({ header }) => header);
+    const ordered = new RowOrders(orders, headers, this.problems, layOut);
     ordered.fill(this.byNumber);
     const firstSide = this.firstSide(inTheRound);
     const sideOf = (number: number): Side => (inTheRound ? 'RS' : sideOfRow(firstSide, number));
@@ -227,28 +237,39 @@ class Assembly {
       const label = { kind: 'setUp', number: i + 1 } as const;
       return build(parsed, label, rowNumberOf(label, this.setUps.length));
     });
-    const count = this.rowCount(firstSide, inTheRound);
-    const { sequence, first } = ordered.sequence(count);
-    const rows = sequence.map((number, i) => {
-      const parsed = this.parsedFor(number, sideOf(i + 1));
-      if (parsed) return build(parsed, { kind: 'row', number }, i + 1);
-      this.missing(number);
-      return [];
-    });
+    const rows = [...setUp];
+    const runs: WrittenRun[] = [];
+    let worked = 0;
+    for (const run of ordered.runs(this.rowCount(firstSide, inTheRound))) {
+      const from = runs.length === 0 ? 0 : rows.length;
+      let repeatFrom = rows.length;
+      const first = worked + run.repeatFrom + 1;
+      for (const [i, number] of run.rows.entries()) {
+        if (i === run.repeatFrom) repeatFrom = rows.length;
+        worked += 1;
+        const parsed = this.parsedFor(number, sideOf(worked));
+        if (parsed) rows.push(...build(parsed, { kind: 'row', number }, worked));
+        else this.missing(number);
+      }
+      runs.push({ from, repeatFrom, to: rows.length, said: run.said, firstSide: sideOf(first) });
+    }
     this.reportUnused();
-    return {
-      inTheRound,
-      firstSide: sideOf(first),
-      setUp: [...setUp, ...rows.slice(0, first - 1).flat()],
-      rows: rows.slice(first - 1).flat(),
-    };
+    return { inTheRound, rows, runs, ofWhole: ordered.ofWhole };
   }
 }
 
 const START: TextSpan = { line: 1, column: 1, length: 1, from: 0 };
 
-/** Puts the scanned rows in order. Problems are gathered; rows with one are left out. */
-export function writtenRows(scanned: Scanned, context: BodyContext, round: boolean | null): WrittenRows {
+/**
+ * Puts the scanned rows in order. Problems are gathered; rows with one are left out.
+ * @param layOut rows that the text orders to be worked so many times are all laid out, also where they are all its rows
+ */
+export function writtenRows(
+  scanned: Scanned,
+  context: BodyContext,
+  round: boolean | null,
+  layOut = false,
+): WrittenRows {
   const problems: NotationProblem[] = [];
   const parsed = parse(scanned, context, problems);
   const numbered = parsed.filter(({ header }) => header.numbers.length > 0 || header.kind === 'setUp');
@@ -260,7 +281,8 @@ export function writtenRows(scanned: Scanned, context: BodyContext, round: boole
   const [first] = numbered;
   if (unsure && first) problems.push({ code: 'flat-or-round', at: first.at });
   const inTheRound = round ?? rounds.length > 0;
-  const assembled = new Assembly(parsed, problems).rows(inTheRound, scanned.orders, parsed);
-  if (assembled.rows.length === 0 && problems.length === 0) problems.push({ code: 'no-rows', at: START });
+  const assembled = new Assembly(parsed, problems).rows(inTheRound, scanned.orders, parsed, layOut);
+  const empty = assembled.runs.every(({ repeatFrom, to }) => repeatFrom >= to);
+  if (empty && problems.length === 0) problems.push({ code: 'no-rows', at: START });
   return { ...assembled, turned, problems };
 }

@@ -2,6 +2,7 @@
 import { BEGINS_ROW, UNNUMBERED, type RowHeader } from './header';
 import { bareLabel, labelAt, mistyped, unclearLength, type Label } from './labels';
 import { beginsOrder, looksLikeOrder, MOST_ROWS, readOrder, type RowOrder } from './orders';
+import { saysInTurn, saysOnce } from './in-turn';
 import type { NotationProblem } from './problems';
 import { chooseSize } from './sizes';
 import { isUnderstood, saysRows, Stating, type Stated, type StatedNumber } from './stated';
@@ -37,6 +38,10 @@ export type Scanned = {
   readonly saysRound: boolean;
   /** How holds are meant in unturned rows that run from left to right. */
   readonly holds: Holds | null;
+  /** The rows are worked once. */
+  readonly once: boolean;
+  /** The patterns under its headings are worked one after the other. */
+  readonly inTurn: boolean;
   readonly problems: readonly NotationProblem[];
 };
 
@@ -86,7 +91,7 @@ function* breaksIn(line: string): Generator<number> {
 
 const NOTHING_SCANNED = {
   text: '', lines: new Lines(''), sizes: 1, rows: [], legend: [], loose: [], orders: [], multiple: null, width: null,
-  rowCount: null, saysRound: false, holds: null,
+  rowCount: null, saysRound: false, holds: null, once: false, inTurn: false,
 } as const; // prettier-ignore
 
 /** The whole text is refused before anything is read of it. */
@@ -243,7 +248,8 @@ class Scanner {
       this.grow = null;
       return;
     }
-    if (this.passedOver.has(line.trim())) return this.remark(from, to, false, line);
+    if (this.passedOver.has(line.trim()) || saysOnce(line) || saysInTurn(line))
+      return this.remark(from, to, false, line);
     const label = labelAt(line, indent) ?? bareLabel(line, indent);
     if (label === 'unclear') return this.unclearLabel(from, to);
     if (label)
@@ -305,9 +311,9 @@ export function scan(
     from += raw.length + 1;
   }
   const { rows, legend, loose, orders } = scanner;
-  const { multiple, width, rowCount, saysRound, holds } = scanner.stated;
+  const { multiple, width, rowCount, saysRound, holds, once, inTurn } = scanner.stated;
   return {
-    text, lines, sizes, rows, legend, loose, orders, multiple, width, rowCount, saysRound, holds,
+    text, lines, sizes, rows, legend, loose, orders, multiple, width, rowCount, saysRound, holds, once, inTurn,
     problems: [...problems, ...scanner.problems],
   }; // prettier-ignore
 }

@@ -7,19 +7,19 @@ export type Part = { readonly name: string; readonly masked: string };
 
 const MOST_PARTS = 40;
 
-/** Rows that begin again from 1 after at least two others. */
-function begins(rows: readonly RowStatement[]): number[] {
+/** Rows that begin again from 1, where each time at least so many are numbered. */
+function begins(rows: readonly RowStatement[], least: number): number[] {
   const starts: number[] = [];
   let seen = new Set<number>();
   rows.forEach(({ header }, i) => {
     const again = header.kind === 'row' && header.numbers[0] === 1 && seen.has(1);
-    if (i === 0 || (again && seen.size >= 2)) {
+    if (i === 0 || (again && seen.size >= least)) {
       starts.push(i);
       seen = new Set();
     }
     for (const number of header.numbers) if (header.kind === 'row') seen.add(number);
   });
-  return seen.size >= 2 ? starts : starts.slice(0, -1);
+  return seen.size >= least ? starts : starts.slice(0, -1);
 }
 
 const ROW_ONE =
@@ -42,8 +42,9 @@ const headingBefore = (loose: readonly Loose[], from: number, after: number) =>
   loose.filter((line) => line.from >= after && line.to <= from && !line.holdsStitches).pop();
 
 /** The patterns of a text; one or none where its rows are those of a single pattern. */
-export function partsOfText({ text, rows, loose, legend }: Scanned): Part[] {
-  const starts = begins(rows);
+export function partsOfText({ text, rows, loose, legend, inTurn }: Scanned): Part[] {
+  // Row 1 twice may be a slip of the pen, unless the text says that it holds several patterns.
+  const starts = begins(rows, inTurn ? 1 : 2);
   if (starts.length < 2 || starts.length > MOST_PARTS) return [];
   const entries: readonly LegendStatement[] = legend;
   const from = starts.map((start, i) => {

@@ -1,4 +1,5 @@
 /** What a line says of the whole text: its multiple, width, rows, and whether it is worked in the round. */
+import { saysInTurn, saysOnce } from './in-turn';
 import { STS } from './plain-words';
 import type { TextSpan } from './problems';
 import type { Lines } from './text';
@@ -34,6 +35,8 @@ export class Stating {
   rowCount: StatedNumber | null = null;
   saysRound = false;
   holds: Holds | null = null;
+  once = false;
+  inTurn = false;
 
   constructor(private readonly lines: Lines) {}
 
@@ -49,9 +52,14 @@ export class Stating {
     if (rows) this.rowCount ??= { count: Number(rows[1] ?? rows[2] ?? rows[3]), at: at(rows) };
     if (SAYS_ROUND.test(line)) this.saysRound = true;
     this.holds ??= saidHolds(line);
+    if (saysOnce(line)) this.once = true;
+    if (saysInTurn(line)) this.inTurn = true;
   }
 }
 
 /** "Multiple of 8 sts plus 2." was understood as a whole: it is not passed over. */
 export const isUnderstood = (line: string) =>
-  saidHolds(line) !== null || line.replace(MULTIPLE, '').replace(/[\s().]/g, '') === '';
+  saidHolds(line) !== null ||
+  saysOnce(line) ||
+  saysInTurn(line) ||
+  line.replace(MULTIPLE, '').replace(/[\s().]/g, '') === '';

@@ -6,9 +6,13 @@ import { facedDirection, oppositeDirection, wordsOfCrossing, type Working } from
 import type { Cell, Crossing, Direction, Stitch } from '../stitch/types';
 import { castOnForm, sideOfRow, type Chart } from '../chart/chart';
 import { expandRow, rowKey, takesOf, type Row } from '../chart/row';
+import type { Stretches } from '../chart/stretches';
 import type { Construction } from '../stitch/construction';
 import { crossingName, DEPTH_WORDS, fixedName, type Family } from './names';
+import { IN_TURN_SENTENCE, ONCE_SENTENCE } from './in-turn';
+import { looksLikeOrder } from './orders';
 import { hasSlips, presentedRow } from './presented';
+import { holdsStitchWord } from './stitch-words';
 import { HOLDS_SENTENCES } from './unturned-holds';
 
 export type WritingStyle = {
@@ -131,19 +135,18 @@ function headerOf(chart: Chart, index: number, working: Working, construction: C
 const PRESENTED = 'knit the knits and purl the purls.';
 
 /** Whether an even row is just what the row below presents. */
-function isPlain(rows: readonly Row[], setUps: number, index: number): boolean {
+function isPlain(chart: Chart, rows: readonly Row[], index: number): boolean {
+  const setUps = chart.setUp.length;
   const number = index - setUps + 1;
   if (number < 1 || number % 2 === 1 || hasSlips(expandRow(rows[index - 1] as Row, 2))) return false;
-  const presented = presentedRow(rows, setUps, index - 1);
+  const presented = presentedRow(rows, chart.once || setUps > 0 ? -1 : rows.length - 1, index - 1);
   return presented !== null && rowKey(presented) === rowKey(rows[index] as Row);
 }
 
-/** Written rows; {@link readRows} reads them back to the same chart. */
-export function writeRows(chart: Chart, style: WritingStyle): string {
-  const writer = new Writer(style);
+function linesOf(chart: Chart, style: WritingStyle, writer: Writer): string[] {
   const rows = [...chart.setUp, ...chart.rows];
   const setUps = chart.setUp.length;
-  const plain = rows.map((_, index) => style.presented === true && isPlain(rows, setUps, index));
+  const plain = rows.map((_, index) => style.presented === true && isPlain(chart, rows, index));
   const even = rows.map((_, index) => index).filter((index) => index >= setUps && (index - setUps) % 2 === 1);
   // "All WS rows" behind an odd number of rows would be read as one row more.
   const paired = chart.rows.length % 2 === 0;
@@ -162,7 +165,36 @@ export function writeRows(chart: Chart, style: WritingStyle): string {
   });
   const { base, perRepeat } = castOnForm(chart);
   const multiple = `Multiple of ${sts(perRepeat)}${base > 0 ? ` plus ${base}` : ''}.`;
+  return [multiple, ...lines, ...(chart.once ? [ONCE_SENTENCE] : [])];
+}
+
+function withLegend(lines: readonly string[], { construction }: WritingStyle, writer: Writer): string {
   const legend = writer.legendLines();
-  if (style.construction === 'unturned' && legend.length > 0) legend.push(HOLDS_SENTENCES.hands);
-  return [multiple, ...lines, ...(legend.length > 0 ? ['', ...legend] : [])].join('\n') + '\n';
+  if (construction === 'unturned' && legend.length > 0) legend.push(HOLDS_SENTENCES.hands);
+  return [...lines, ...(legend.length > 0 ? ['', ...legend] : [])].join('\n') + '\n';
+}
+
+/** Written rows; {@link readRows} reads them back to the same chart. */
+export function writeRows(chart: Chart, style: WritingStyle): string {
+  const writer = new Writer(style);
+  return withLegend(linesOf(chart, style, writer), style, writer);
+}
+
+/** A heading that cannot be taken for anything else. */
+const headingOf = (name: string, index: number) =>
+  /^[A-Z][a-z]+(?: [a-z]+){0,3}$/.test(name) && !holdsStitchWord(name) && !looksLikeOrder(name)
+    ? name
+    : `Part ${index + 1}`;
+
+/** The rows of a whole pattern, its charts under headings; {@link readRows} reads them back to the same charts. */
+export function writePatternRows(stretches: Stretches, style: WritingStyle): string {
+  const [first, second] = stretches;
+  if (!second) return writeRows(first.chart, style);
+  const writer = new Writer(style);
+  const parts = stretches.flatMap(({ chart }, i) => [
+    '',
+    headingOf(chart.name, i),
+    ...linesOf(chart, style, writer),
+  ]);
+  return withLegend([IN_TURN_SENTENCE, ...parts], style, writer);
 }

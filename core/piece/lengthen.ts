@@ -12,6 +12,8 @@ import {
 export type LengthenProblem =
   /** The section lasts until it is ended: it needs no repeats. */
   | { readonly code: 'open' }
+  /** The panel's rows, or those of its neighbours, are worked once. */
+  | { readonly code: 'worked-once' }
   /** Rows that are worked already cannot be dropped. */
   | { readonly code: 'worked-already' }
   /** A section would begin on other stitches than are there. */
@@ -30,12 +32,15 @@ export function lengthen(
     plan.charts[plan.sections[section]?.panels.find(({ id }) => id === change.panel)?.chart ?? ''];
   const last = lastRowOf(sheet, section) + change.by * (chart?.rows.length ?? 0);
   const seam = plan.sections.map((_, s) => seamBefore(after, s)).find((one) => one !== null);
+  const once = plan.sections[section]?.panels.some((one) => plan.charts[one.chart]?.once) ?? false;
   const problem: LengthenProblem | null = isOpen(sheet, section)
     ? { code: 'open' }
-    : last < Math.max(facts.done ?? 0, sheet.firstRows[section] as number)
-      ? { code: 'worked-already' }
-      : seam
-        ? { code: 'seam', ...seam }
-        : null;
+    : once
+      ? { code: 'worked-once' }
+      : last < Math.max(facts.done ?? 0, sheet.firstRows[section] as number)
+        ? { code: 'worked-already' }
+        : seam
+          ? { code: 'seam', ...seam }
+          : null;
   return { rows: after.rows, problem };
 }

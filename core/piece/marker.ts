@@ -45,7 +45,8 @@ function ringStarts(
   const seen = new Map<string, number>();
   const known: Known[] = [];
   let at = from;
-  for (let i = 0; ; i += 1) {
+  const end = chart.once ? chart.setUp.length + chart.rows.length - position : Infinity;
+  for (let i = 0; i < end; i += 1) {
     const { row, index } = rowAt(chart, patternPosition(position + i));
     const key = `${index} ${at}`;
     const before = index >= chart.setUp.length ? seen.get(key) : undefined;
@@ -58,6 +59,7 @@ function ringStarts(
     known.push(next);
     at = next.above;
   }
+  return { known, cycleFrom: Math.max(0, known.length - 1) };
 }
 
 const startAt = ({ known, cycleFrom }: Starts, i: number): Known =>

@@ -111,6 +111,8 @@ export type PlanProblem = PlanPlace &
     | { readonly code: 'starts-outside'; readonly width: number }
     | { readonly code: 'last-row-does-not-fit'; readonly stitches: number }
     | { readonly code: 'change-outside'; readonly row: number; readonly rows: number }
+    /** The panel's rows are worked once, and the section needs more of them; `has` is 0 where it lasts until it is ended. */
+    | { readonly code: 'rows-worked-once'; readonly has: number; readonly rows: number }
     /** Make 1 lifts the strand between two stitches; before the first and after the last there is none. */
     | { readonly code: 'no-strand'; readonly row: number }
     | ShapingProblem

@@ -75,7 +75,8 @@ export function resolveSpans(
       const byRow = new Map<number, PatternPosition>([
         [first, startOf(panel, chart, lookUp.get(panel.id), first)],
       ]);
-      for (const amendment of amendments) {
+      // Rows that are worked once follow the rows of the piece: no other row of theirs would fit on what lies below.
+      for (const amendment of chart.once ? [] : amendments) {
         const from = view === 'charted' ? amendment.chartedFrom : amendment.madeFrom;
         if (amendment.panel !== panel.id || from < first || from > last) continue;
         for (const row of byRow.keys()) if (row > from && row !== first) byRow.delete(row);

@@ -301,6 +301,23 @@ function rowWithoutStrand({ plan }: Worksheet, section: Section): number | null 
 const isMake = (cell: Cell | ShapingAct | undefined) => cell?.kind === 'increase' && cell.how === 'make';
 const worked = (cells: readonly Cell[]) => cells.filter(({ kind }) => kind !== 'noStitch');
 
+/** Panels whose rows are worked once must have rows enough for their section. */
+function checkOnce(sheet: Worksheet, section: number): PlanProblem[] {
+  const [first, last] = [sheet.firstRows[section] as number, lastRowOf(sheet, section)];
+  const { panels, length } = sheet.plan.sections[section] as Section;
+  return panels.flatMap(({ chart: key }, panel): PlanProblem[] => {
+    const chart = sheet.plan.charts[key] as Chart;
+    if (!chart.once) return [];
+    const spans = (sheet.spans.charted[section] as readonly PanelSpans[])[panel] as PanelSpans;
+    const left = chart.setUp.length + chart.rows.length - positionIn(spans, first);
+    const rows = last - first + 1;
+    if (!('until' in length) && rows <= left) return [];
+    return [
+      { code: 'rows-worked-once', has: 'until' in length ? 0 : Math.max(0, left), rows, section, panel },
+    ];
+  });
+}
+
 /** Checks a plan whole: its shape, its size, and that each section's first row fits on the row before it. */
 export function checkPlan(plan: Plan): Result<Worksheet, readonly PlanProblem[]> {
   const sound = checkShape(plan);
@@ -313,6 +330,7 @@ export function checkPlan(plan: Plan): Result<Worksheet, readonly PlanProblem[]>
     if (stitches > LIMITS.stitches)
       problems.push({ code: 'too-many-stitches', stitches, most: LIMITS.stitches, section });
   });
+  plan.sections.forEach((_, section) => problems.push(...checkOnce(sheet, section)));
   if (problems.length > 0) return err([...problems, ...shapes.problems]);
   problems.push(...shapes.problems);
   plan.sections.forEach((_, section) => {

@@ -70,13 +70,13 @@ function Strip({ view, hand }: { view: NeedlesView; hand: Hand }) {
 }
 
 function Repeat({ column, line }: { column: PanelColumn; line: Line }) {
-  const { name, pattern, patternRows, next } = column;
+  const { name, pattern, patternRows, once, next } = column;
   const left = pattern.kind === 'row' ? patternRows - pattern.number + 1 : null;
   return (
     <li>
       <strong>{name}</strong>:{' '}
       {pattern.kind === 'row'
-        ? `${line} ${pattern.number} of ${patternRows}, ${counted(left ?? 0, line)} to the end of the repeat`
+        ? `${line} ${pattern.number} of ${patternRows}, ${counted(left ?? 0, line)} ${once ? 'to its end' : 'to the end of the repeat'}`
         : `set-up ${line} ${pattern.number}`}
       {next && next.plain > 0 && `; crosses in ${line} ${next.row}`}
     </li>

@@ -141,6 +141,8 @@ export function OnceForm({ view, state, record, close }: DialogProps) {
 
 function lengthenWords(problem: LengthenProblem, section: string, line: Line): string {
   if (problem.code === 'open') return `${section} lasts until you end it, so it needs no repeats added.`;
+  if (problem.code === 'worked-once')
+    return `${section} holds ${line}s that are worked once, so it cannot be made longer or shorter.`;
   if (problem.code === 'worked-already') return `So many ${line}s are knitted already.`;
   return `It would leave ${stitches(problem.has)} where ${problem.needs} are needed. Change the plan instead.`;
 }

@@ -44,15 +44,17 @@ function SetRowForm({ view, state, record, close }: DialogProps) {
 }
 
 function SetPanelForm({ view, record, close }: DialogProps) {
-  const [panel, setPanel] = useState(view.columns[0]?.id ?? '');
-  const column = view.columns.find(({ id }) => id === panel);
+  // Rows that are worked once go with the rows of the piece.
+  const columns = view.columns.filter(({ once }) => !once);
+  const [panel, setPanel] = useState(columns[0]?.id ?? '');
+  const column = columns.find(({ id }) => id === panel);
   const [pattern, setPattern] = useState(String(column?.pattern.number ?? 1));
   const [wrong, setWrong] = useState<'plan' | 'record'>('plan');
   const [since, setSince] = useState(String(Math.max(1, view.done)));
   const rows = column?.patternRows ?? 1;
   const choose = (id: string) => {
     setPanel(id);
-    setPattern(String(view.columns.find((other) => other.id === id)?.pattern.number ?? 1));
+    setPattern(String(columns.find((other) => other.id === id)?.pattern.number ?? 1));
   };
   const ready =
     column !== undefined &&
@@ -81,12 +83,17 @@ function SetPanelForm({ view, record, close }: DialogProps) {
         Panel
       </label>
       <select id={id} className="field mb-4" value={panel} onChange={(event) => choose(event.target.value)}>
-        {view.columns.map(({ id: value, name }) => (
+        {columns.map(({ id: value, name }) => (
           <option key={value} value={value}>
             {name}
           </option>
         ))}
       </select>
+      {columns.length < view.columns.length && (
+        <p className="mb-4 text-soft">
+          Rows that are worked once follow the {line}s of the piece: set the {line} instead.
+        </p>
+      )}
       <NumberField
         label={`${capital(line)} of its pattern that ${line} ${view.working} works`}
         value={pattern}

@@ -25,6 +25,8 @@ export type PanelColumn = {
   /** The row of its own pattern that the row in hand works. */
   readonly pattern: RowLabel;
   readonly patternRows: number;
+  /** Its rows are worked once. */
+  readonly once: boolean;
   readonly next: NextCrossing | null;
   /** The row of its last crossing, where no other is to come. */
   readonly last: number | null;
@@ -97,6 +99,7 @@ function columnsAt(
         name: panel.name,
         pattern: name,
         patternRows: chart.rows.length,
+        once: chart.once === true,
         next,
         last: next === null && done > 0 ? lastCrossing(sheet, panel.id, done) : null,
         count: countFor(sheet, panel.id, done, settings.school, hungIn(panel.id)),

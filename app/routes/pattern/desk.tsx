@@ -1,10 +1,11 @@
 /** The desk: a text on the left, its fabric on the right, and between them whatever must be settled. */
-import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { NO_CHOICES, type Choices } from '@core/notation/choices';
 import type { Family } from '@core/notation/names';
 import type { TextSpan } from '@core/notation/problems';
 import { factsOf } from '@core/chart/effort';
+import { rowNames } from '~/messages/checks';
 import { DropVeil, useOpening } from '~/patterns/opening';
 import type { ChartReading, Reading } from '~/patterns/reading';
 import { useReading } from '~/workers/use-reading';
@@ -12,6 +13,7 @@ import { EffortStrip } from './effort-strip';
 import { Answers } from './answers';
 import { Findings, PassedOver, Understood } from './findings';
 import { Problems } from './problems';
+import { CountStrip, isMore, StretchList } from './stretches';
 import { TiledFabric } from './tiled-fabric';
 import { WrittenOut } from './written-out';
 import { counted, lineOf, plural, stitches as some } from '~/messages/numbers';
@@ -43,6 +45,46 @@ function Facts({ reading }: { reading: ChartReading }) {
           : `${crossingRows} ${plural(crossingRows, 'row crosses', 'rows cross')}, at most ${some(widest)} at once · ${hardness}`}
       </span>
     </p>
+  );
+}
+
+/** The pattern as fabric, and what there is to say of its rows. */
+function Drawn({
+  reading,
+  text,
+  stale,
+  sound,
+  caret,
+  onPick,
+}: {
+  reading: ChartReading;
+  text: string;
+  stale: boolean;
+  /** The text as it is now was read. */
+  sound: boolean;
+  caret: number | null;
+  onPick: (span: TextSpan) => void;
+}) {
+  const { chart, words } = reading;
+  const nameOf = useMemo(() => rowNames(reading.stretches), [reading]);
+  return (
+    <>
+      {isMore(reading) ? <StretchList reading={reading} /> : <Facts reading={reading} />}
+      <TiledFabric
+        chart={chart}
+        nameOf={nameOf}
+        words={words}
+        text={text}
+        stale={stale || !sound}
+        caret={caret}
+        onPick={onPick}
+      />
+      <CountStrip reading={reading} nameOf={nameOf} />
+      <EffortStrip chart={chart} nameOf={nameOf} />
+      {!sound && !stale && (
+        <p className="mt-2 font-semibold text-fault">The fabric shows the last text that could be read.</p>
+      )}
+    </>
   );
 }
 
@@ -167,23 +209,14 @@ export function Desk({ first, firstReading, family, keep }: Props) {
         )}
         {!empty && reading?.kind === 'piece' && <WholePiece reading={reading} />}
         {shownChart ? (
-          <>
-            <Facts reading={shownChart} />
-            <TiledFabric
-              chart={shownChart.chart}
-              words={shownChart.words}
-              text={text}
-              stale={stale || sound === null}
-              caret={caret}
-              onPick={show}
-            />
-            <EffortStrip chart={shownChart.chart} />
-            {sound === null && !stale && (
-              <p className="mt-2 font-semibold text-fault">
-                The fabric shows the last text that could be read.
-              </p>
-            )}
-          </>
+          <Drawn
+            reading={shownChart}
+            text={text}
+            stale={stale}
+            sound={sound !== null}
+            caret={caret}
+            onPick={show}
+          />
         ) : empty || reading === null || reading.kind === 'chart' ? (
           <p className="preview-empty">The fabric appears here as soon as the rows can be read.</p>
         ) : null}
@@ -197,7 +230,7 @@ export function Desk({ first, firstReading, family, keep }: Props) {
             text,
             choices,
             inTheRound: sound.inTheRound,
-            chart: sound.chart,
+            stretches: sound.stretches,
           }}
         />
       )}

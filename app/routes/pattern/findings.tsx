@@ -6,7 +6,7 @@ import { mayMatter } from '@core/notation/stitch-words';
 import type { ChartReading } from '~/patterns/reading';
 import { crossingsIn, wordsAt } from '~/patterns/reading';
 import { LeanWord } from '~/ui/lean';
-import { findingWords } from '~/messages/checks';
+import { findingWords, rowNames } from '~/messages/checks';
 import { withIntended } from './choices-state';
 import { CrossingGlyph } from '~/patterns/meaning';
 import { counted } from '~/messages/numbers';
@@ -20,7 +20,8 @@ type Props = {
 };
 
 export function Findings({ reading, choices, onChoices, onShow }: Omit<Props, 'text'>) {
-  const { findings, chart } = reading;
+  const { findings } = reading;
+  const nameOf = rowNames(reading.stretches);
   if (findings.length === 0)
     return <p className="sound">Every row fits, and nothing looks like a mistake.</p>;
   const open = findings.filter(({ key }) => !choices.intended.includes(key)).length;
@@ -35,7 +36,7 @@ export function Findings({ reading, choices, onChoices, onShow }: Omit<Props, 't
       </h2>
       <ol>
         {findings.map((finding) => {
-          const { place, text } = findingWords(finding, chart.setUp.length);
+          const { place, text } = findingWords(finding, nameOf);
           const intended = choices.intended.includes(finding.key);
           return (
             <li key={finding.key} className="finding" data-intended={intended} data-code={finding.doubt.code}>

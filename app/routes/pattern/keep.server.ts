@@ -59,7 +59,8 @@ export async function postedPattern(request: Request): Promise<Pattern | 'drop' 
     const words = first ? notationWords(first) : { place: '', text: '' };
     return refuse(422, `The rows cannot be read yet, so nothing was stored. ${words.place}: ${words.text}`);
   }
-  return { name, text, choices, inTheRound: read.value.inTheRound, chart: { ...read.value.chart, name } };
+  const { inTheRound, stretches } = read.value;
+  return { name, text, choices, inTheRound, stretches };
 }
 
 export const isRefusal = (answer: Pattern | 'drop' | Refusal): answer is Refusal =>

@@ -5,7 +5,6 @@ import type { RowWords } from '@core/notation/placed-row';
 import type { TextSpan } from '@core/notation/problems';
 import type { Side } from '@core/stitch/types';
 import { boxOf, chartRow, spanAt, spotNear, spotsAt, stitchesIn, tile, type Spot } from '~/patterns/tiled';
-import { rowName } from '~/messages/checks';
 import { paint } from '~/ui/fabric/paint';
 import { PaintedLayers } from '~/ui/fabric/painted';
 
@@ -19,6 +18,7 @@ const MOVES: Readonly<Record<string, readonly [rows: number, columns: number]>> 
 
 type Props = {
   chart: Chart;
+  nameOf: (index: number) => string;
   words: readonly RowWords[];
   text: string;
   stale: boolean;
@@ -27,7 +27,7 @@ type Props = {
   onPick: (span: TextSpan) => void;
 };
 
-export function TiledFabric({ chart, words, text, stale, caret, onPick }: Props) {
+export function TiledFabric({ chart, nameOf, words, text, stale, caret, onPick }: Props) {
   const [face, setFace] = useState<Side>('RS');
   const [spot, setSpot] = useState<Spot | null>(null);
   const svg = useRef<SVGSVGElement>(null);
@@ -80,7 +80,7 @@ export function TiledFabric({ chart, words, text, stale, caret, onPick }: Props)
         viewBox={`${left} -0.3 ${width} ${picture.height + 0.6}`}
         tabIndex={0}
         role="application"
-        aria-label={`The fabric, two repeats each way, ${face === 'RS' ? 'right' : 'wrong'} side. Arrow keys go from stitch to stitch, enter shows its words.`}
+        aria-label={`The fabric, two repeats ${chart.once ? 'side by side' : 'each way'}, ${face === 'RS' ? 'right' : 'wrong'} side. Arrow keys go from stitch to stitch, enter shows its words.`}
         onPointerDown={touch}
         onKeyDown={move}
       >
@@ -93,7 +93,7 @@ export function TiledFabric({ chart, words, text, stale, caret, onPick }: Props)
       </svg>
       <figcaption aria-live="polite" data-testid="picked">
         {span && spot
-          ? `${rowName(chartRow(tiled, spot.row), chart.setUp.length)}, stitch ${spot.column + 1} from the right: “${text
+          ? `${nameOf(chartRow(tiled, spot.row))}, stitch ${spot.column + 1} from the right: “${text
               .slice(span.from, span.from + span.length)
               .replace(/\s+/g, ' ')
               .slice(0, 60)}”`

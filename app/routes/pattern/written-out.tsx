@@ -3,7 +3,7 @@ import { useId, useState } from 'react';
 import { Download } from 'lucide-react';
 import { FAMILIES, type Family } from '@core/notation/names';
 import type { Pattern } from '@core/formats/pattern';
-import { writeRows } from '@core/notation/write';
+import { writePatternRows } from '@core/notation/write';
 import { FAMILY_WORDS } from '~/messages/families';
 import { fileOf, FORMATS, saveFile, type Format } from '~/patterns/save-file';
 
@@ -17,12 +17,14 @@ const FORMAT_WORDS: Readonly<Record<Format, string>> = {
 export function WrittenOut({ pattern, family: usual }: { pattern: Pattern; family: Family }) {
   const id = useId();
   const [family, setFamily] = useState(usual);
-  const ring = pattern.chart.rows[0]?.kind === 'ring';
-  const turned = pattern.chart.firstSide === 'WS';
+  const { chart } = pattern.stretches[0];
+  const ring = chart.rows[0]?.kind === 'ring';
+  const turned = pattern.stretches.some((one) => one.chart.firstSide === 'WS');
   const [round, setRound] = useState(pattern.inTheRound);
   const [presented, setPresented] = useState(true);
   const inRound = ring || (round && !turned);
-  const rows = writeRows(pattern.chart, { family, construction: inRound ? 'round' : 'flat', presented });
+  const construction = inRound ? 'round' : 'flat';
+  const rows = writePatternRows(pattern.stretches, { family, construction, presented });
   return (
     <section className="written-out" aria-label="Written out">
       <h2 className="text-2xl">Written out</h2>

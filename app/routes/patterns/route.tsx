@@ -6,6 +6,7 @@ import { factsOf, HARDNESSES } from '@core/chart/effort';
 import { KINDS, type Kind } from '@core/shelf/entry';
 import { shelfChart, shelfCharts } from '@core/shelf/shelf';
 import { database, LOCAL_KNITTER } from '~/db/client.server';
+import { wholeChart } from '@core/formats/pattern';
 import { listPatterns } from '~/db/patterns.server';
 import { ANYTHING, matches, type Listed, type Wanted } from '~/patterns/search';
 import { DropVeil, useOpening } from '~/patterns/opening';
@@ -16,7 +17,7 @@ import { counted, stitches } from '~/messages/numbers';
 
 export async function loader() {
   const kept = await listPatterns(await database(), LOCAL_KNITTER);
-  return { own: kept.map(({ id, pattern }) => ({ id, name: pattern.name, chart: pattern.chart })) };
+  return { own: kept.map(({ id, pattern }) => ({ id, name: pattern.name, chart: wholeChart(pattern) })) };
 }
 
 export const meta: Route.MetaFunction = () => [{ title: 'Patterns · Gritch' }];

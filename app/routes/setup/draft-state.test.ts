@@ -1,3 +1,4 @@
+import { stretchOf } from '@core/chart/stretches';
 import { SHELF } from '@core/shelf/data';
 import { charted } from '@core/piece/worksheet';
 import { chartFrom } from '@core/testing/plans';
@@ -92,8 +93,8 @@ describe('a piece being set up', () => {
     },
   );
   it("begins with a chart of the knitter's own, or with a whole draft, when asked to", () => {
-    const chart = chartFrom('Row 1 (RS): k3, 1/2 LC.\nRow 2: p6.');
-    const wanted = { key: 'mine', name: 'Reed', chart };
+    const chart = { ...chartFrom('Row 1 (RS): k3, 1/2 LC.\nRow 2: p6.'), name: 'Reed' };
+    const wanted = { key: 'mine', name: 'Reed', stretches: [stretchOf(chart)] as const };
     expect(names(firstSetUp({ family: 'hold', wanted, draft: null }))).toEqual([
       'Right edge',
       'Reed',
@@ -103,7 +104,7 @@ describe('a piece being set up', () => {
   });
   it('begins on the side on which its set-up rows were written', () => {
     const side = (rows: string) => {
-      const wanted = { key: 'mine', name: 'Reed', chart: chartFrom(rows) };
+      const wanted = { key: 'mine', name: 'Reed', stretches: [stretchOf(chartFrom(rows))] as const };
       return firstSetUp({ family: 'hold', wanted, draft: null }).draft.firstSide;
     };
     const rows = 'Row 1 (RS): k3.\nRow 2: p3.';

@@ -12,12 +12,13 @@ import type { SpreadDraft } from '@core/draft/spread-row';
 import { shapingDraft, type ShapingDraft } from '@core/draft/shaping-draft';
 import { NO_MAKING, type Making } from '@core/piece/making';
 import type { Worksheet } from '@core/piece/worksheet';
-import { sideOfRow, type Chart } from '@core/chart/chart';
+import { sideOfRow } from '@core/chart/chart';
+import { stretchOf, type Stretches } from '@core/chart/stretches';
+import { chartPanel, takePattern } from '@core/draft/in-stretches';
 import { shelfChart } from '@core/shelf/shelf';
 import type { Family } from '@core/notation/names';
 import { readRows } from '@core/notation/read';
 import { saysWidth } from '@core/notation/stated';
-import { writeRows } from '@core/notation/write';
 
 let next = 0;
 /** Ids need only be unique inside one draft. */
@@ -41,32 +42,47 @@ const EMPTY: PieceDraft = {
   sections: [],
 };
 
-/** A chart that can be taken for a panel: from the shelf, or one of the knitter's own. */
+/** A pattern that can be taken for a panel: from the shelf, or one of the knitter's own. */
 export type Takeable = {
   readonly key: string;
   readonly name: string;
-  readonly chart: Chart;
+  readonly stretches: Stretches;
+  readonly inTheRound?: boolean;
   readonly edge?: boolean;
   /** As its text says, by the stitches to cast on. */
   readonly repeats?: number | undefined;
 };
 
-/** A chart as a panel, its rows written in the knitter's own naming family. */
-export function chartPanel(
-  draft: PieceDraft,
-  { name, chart, edge = false, repeats = 1 }: Takeable,
-  family: Family,
-): PanelDraft {
-  const ring = chart.rows[0]?.kind === 'ring';
-  const construction = ring ? 'round' : 'flat';
-  const text = writeRows(chart, { family, construction, presented: !ring });
-  const withSetUp = chart.setUp.length > 0;
-  return panelDraft(freshId(draft, 'panel'), name, text, { withSetUp, edge, closed: ring, repeats });
+const fromShelf = (key: string): Takeable | null => {
+  const entry = shelfChart(key);
+  return entry ? { key, name: entry.name, edge: entry.edge, stretches: [stretchOf(entry.chart)] } : null;
+};
+/** What a key stands for: one of the knitter's own patterns, or one of the shelf. */
+export const takeable = (own: readonly Takeable[], key: string): Takeable | null =>
+  own.find((one) => one.key === key) ?? fromShelf(key);
+
+/** A pattern taken into a section behind its other panels, or before the left edge. */
+export function take(draft: PieceDraft, section: number, wanted: Takeable, family: Family): PieceDraft {
+  const { stretches, edge = false, repeats = 1 } = wanted;
+  const panels = draft.sections[section]?.panels ?? [];
+  const taken = { stretches, family, more: { edge, repeats } };
+  return takePattern(draft, section, panels.length, taken, (kind) => freshId(draft, kind));
+}
+
+/** A pasted panel whose rows are several stretches, each made a section. */
+export function intoSections(draft: PieceDraft, section: number, panel: number, family: Family): PieceDraft {
+  const pasted = draft.sections[section]?.panels[panel];
+  const read = pasted && readRows(pasted.text, pasted.name);
+  if (!pasted || !read?.ok) return draft;
+  const { repeats, edge, mirrored } = pasted;
+  const more = { repeats, edge, ...(mirrored !== undefined && { mirrored }) };
+  const taken = { stretches: read.value.stretches, family, more };
+  return takePattern(draft, section, panel, taken, (kind) => freshId(draft, kind), true);
 }
 
 export function shelfPanel(draft: PieceDraft, key: string, family: Family): PanelDraft | null {
   const entry = shelfChart(key);
-  return entry ? chartPanel(draft, entry, family) : null;
+  return entry ? chartPanel(freshId(draft, 'panel'), entry.chart, family, { edge: entry.edge }) : null;
 }
 
 /** Set-up rows, if the pasted text has any, come with it. */
@@ -134,20 +150,27 @@ export const setRepeats = (draft: PieceDraft, panels: readonly string[], repeats
   })),
 });
 
-/** Between garter edges: the chart that was asked for, or a rope to begin with. */
-function firstDraft(family: Family, wanted: Takeable | null): PieceDraft {
-  const draft = { ...EMPTY, sections: [nextSection(EMPTY)] };
-  const panels = ['garter', 'rope-4', 'garter'].flatMap((key, i) =>
-    i === 1 && wanted ? chartPanel(draft, wanted, family) : (shelfPanel(draft, key, family) ?? []),
-  );
-  const named = panels.map((panel, i) =>
-    i === 1 ? panel : { ...panel, name: i === 0 ? 'Right edge' : 'Left edge', repeats: 4 },
-  );
+const firstSideFor = ({ stretches }: Takeable): PieceDraft['firstSide'] => {
+  const [{ chart }] = stretches;
   // Set-up rows begin so that row 1 comes to its own side.
-  const firstSide = wanted
-    ? sideOfRow(wanted.chart.firstSide, 1 - wanted.chart.setUp.length)
-    : draft.firstSide;
-  return { ...draft, firstSide, sections: draft.sections.map((section) => ({ ...section, panels: named })) };
+  return sideOfRow(chart.firstSide, 1 - chart.setUp.length);
+};
+
+/** Between garter edges, or all round: the pattern that was asked for, or a rope to begin with. */
+function firstDraft(family: Family, wanted: Takeable | null): PieceDraft {
+  const begun = { ...EMPTY, sections: [nextSection(EMPTY)] };
+  if (wanted?.inTheRound) return take({ ...begun, construction: 'round' }, 0, wanted, family);
+  const edge = (name: string) => ({
+    ...(shelfPanel(begun, 'garter', family) as PanelDraft),
+    name,
+    repeats: 4,
+  });
+  const draft = changeSection(begun, 0, (s) => ({ ...s, panels: [edge('Right edge'), edge('Left edge')] }));
+  const first = wanted ?? (fromShelf('rope-4') as Takeable);
+  const { stretches, repeats = 1 } = first;
+  const taken = { stretches, family, more: { repeats } };
+  const made = takePattern(draft, 0, 1, taken, (kind) => freshId(draft, kind));
+  return { ...made, firstSide: wanted ? firstSideFor(wanted) : draft.firstSide };
 }
 
 const at = <T>(list: readonly T[], index: number, change: (item: T) => T): T[] =>

@@ -1,5 +1,5 @@
 /** Charts of the knitter's own, to be taken for panels. */
-import { castOnForm } from '@core/chart/chart';
+import { stretchTakes } from '@core/chart/stretches';
 import { repeatsStated } from '@core/notation/read';
 import { LOCAL_KNITTER, type Database } from '~/db/client.server';
 import { listPatterns } from '~/db/patterns.server';
@@ -7,10 +7,11 @@ import type { Takeable } from './draft-state';
 
 export async function ownCharts(db: Database): Promise<Takeable[]> {
   const kept = await listPatterns(db, LOCAL_KNITTER);
-  return kept.map(({ id, pattern: { name, chart, text } }) => ({
+  return kept.map(({ id, pattern: { name, stretches, text, inTheRound } }) => ({
     key: id,
     name,
-    chart,
-    repeats: repeatsStated(text, castOnForm(chart)) ?? undefined,
+    stretches,
+    inTheRound,
+    repeats: repeatsStated(text, stretchTakes(stretches[0])) ?? undefined,
   }));
 }

@@ -7,6 +7,7 @@ import type { NotationProblem } from '@core/notation/problems';
 import { HOLDS } from '@core/notation/unturned-holds';
 import type { Construction } from '@core/stitch/construction';
 import { notationWords } from '~/messages/notation';
+import { counted } from '~/messages/numbers';
 import { planWords } from '~/messages/plan';
 import { Fold } from '~/ui/fold';
 import { NumberInput, Problems, Tick } from '~/ui/inputs';
@@ -25,6 +26,10 @@ type Props = {
   place: { readonly isFirst: boolean; readonly isLast: boolean };
   onChange: (change: Partial<PanelDraft>) => void;
   onMove: (step: -1 | 1) => void;
+  /** Makes a section of each stretch of its rows. */
+  onSections: () => void;
+  /** Gives its section so many rows. */
+  onRows: (rows: number) => void;
   /** Its width on the swatch. */
   measure: ReactNode;
 };
@@ -122,6 +127,30 @@ function RowsField({ panel, problems, onChange }: Pick<Props, 'panel' | 'problem
   );
 }
 
+/** What puts a panel right in one press that is more than its own rows. */
+function Presses({ problems, onSections, onRows }: Pick<Props, 'problems' | 'onSections' | 'onRows'>) {
+  return problems.map((problem) => {
+    if (problem.code === 'several-stretches')
+      return (
+        <button key={problem.code} type="button" className="plain-button mt-2" onClick={onSections}>
+          Make {problem.count} sections of them
+        </button>
+      );
+    if (problem.code === 'rows-worked-once' && problem.has > 0)
+      return (
+        <button
+          key={problem.code}
+          type="button"
+          className="plain-button mt-2"
+          onClick={() => onRows(problem.has)}
+        >
+          Make the section {counted(problem.has, 'row')} long
+        </button>
+      );
+    return null;
+  });
+}
+
 export function PanelEditor({
   panel,
   construction,
@@ -133,6 +162,8 @@ export function PanelEditor({
   place,
   onChange,
   onMove,
+  onSections,
+  onRows,
   measure,
 }: Props) {
   const id = useId();
@@ -218,6 +249,7 @@ export function PanelEditor({
       </div>
       {measure}
       <Problems words={others.map(planWords)} />
+      <Presses problems={others} onSections={onSections} onRows={onRows} />
     </fieldset>
   );
 }

@@ -17,14 +17,15 @@ import { Fold } from '~/ui/fold';
 import { MeasureInput, Problems } from '~/ui/inputs';
 import {
   addPanel,
-  chartPanel,
   changeMaking,
   changePanel,
   changeSection,
+  intoSections,
   movePanel,
   pastedPanel,
   removePanel,
-  shelfPanel,
+  take,
+  takeable,
   type Takeable,
 } from './draft-state';
 import type { Change } from './making';
@@ -234,9 +235,12 @@ export function SectionEditor(props: SectionProps) {
     choose(made.id);
     change((d) => addPanel(d, index, made));
   };
-  const take = (d: PieceDraft, key: string) => {
-    const mine = own.find((one) => one.key === key);
-    return mine ? chartPanel(d, mine, family) : shelfPanel(d, key, family);
+  const addTaken = (key: string) => {
+    const wanted = takeable(own, key);
+    if (!wanted) return;
+    const taken = take(draft, index, wanted, family);
+    choose(taken.sections[index]?.panels.at(-1)?.id ?? null);
+    change(() => taken);
   };
   const p = panel ? section.panels.indexOf(panel) : -1;
   const reading = (of: PanelDraft) => readingOf(sheet, index, of.id, of.repeats);
@@ -300,6 +304,8 @@ export function SectionEditor(props: SectionProps) {
           place={{ isFirst: p === 0, isLast: p === section.panels.length - 1 }}
           onChange={(patch) => change((d) => changePanel(d, index, p, patch))}
           onMove={(step) => change((d) => movePanel(d, index, p, p + step))}
+          onSections={() => change((d) => intoSections(d, index, p, family))}
+          onRows={(rows) => change((d) => changeSection(d, index, ({ length: _, ...s }) => ({ ...s, rows })))}
           measure={
             <>
               <SideDoubt sheet={sheet} index={index} panel={p} change={change} />
@@ -308,7 +314,7 @@ export function SectionEditor(props: SectionProps) {
           }
         />
       )}
-      <AddPanel own={own} onShelf={(key) => add((d) => take(d, key))} onPaste={() => add(pastedPanel)} />
+      <AddPanel own={own} onShelf={addTaken} onPaste={() => add(pastedPanel)} />
       <Fold title="Shaping" summary={shapingSummary(section)} must={(section.shaping?.length ?? 0) > 0}>
         <ShapingEditor
           section={section}

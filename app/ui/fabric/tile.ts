@@ -1,4 +1,4 @@
-/** One repeat of a panel as fabric, to be laid side by side upwards: cut from the middle of three. */
+/** One repeat of a panel as fabric, to be laid side by side upwards: cut from the middle of three. Rows worked once stand alone. */
 import type { Chart } from '@core/chart/chart';
 import { layOut } from '@core/fabric/layout';
 import { ROW_HEIGHT } from '@core/fabric/shapes';
@@ -19,6 +19,7 @@ const REPEATS = 3;
 
 function draw(chart: Chart, repeats: number): FabricTile | null {
   const rows = chart.rows.length;
+  const times = chart.once ? 1 : REPEATS;
   const panel = {
     id: 'tile',
     name: chart.name,
@@ -31,16 +32,17 @@ function draw(chart: Chart, repeats: number): FabricTile | null {
     construction: chart.rows[0]?.kind === 'ring' ? 'round' : 'flat',
     firstSide: 'RS',
     firstDirection: 'rightToLeft',
-    sections: [{ id: 'tile', name: 'tile', length: { rows: rows * REPEATS }, panels: [panel] }],
+    sections: [{ id: 'tile', name: 'tile', length: { rows: rows * times }, panels: [panel] }],
     charts: { tile: chart },
   });
   if (!checked.ok) return null;
   const picture = layOut(
-    Array.from({ length: rows * REPEATS }, (_, i) => charted(checked.value, i + 1)),
+    Array.from({ length: rows * times }, (_, i) => charted(checked.value, i + 1)),
     'RS',
   );
   const height = rows * ROW_HEIGHT;
-  return { layers: paint(picture).made, width: picture.width, top: height, height, rows };
+  const top = chart.once ? 0 : height;
+  return { layers: paint(picture).made, width: picture.width, top, height, rows };
 }
 
 /** Null where a repeat does not stand on itself (rows of increases, say). */

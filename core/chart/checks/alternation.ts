@@ -32,13 +32,14 @@ function goesOver(crossing: Crossing, taken: number): boolean | null {
 function meetings(woven: Woven, start: number): Meeting[] {
   const met: Meeting[] = [];
   let column = start;
-  let index = woven.setUps;
+  let index: number | null = woven.setUps;
   const steps = (woven.rows.length - woven.setUps) * PERIODS;
-  for (let step = 0; step < steps; step += 1) {
+  for (let step = 0; step < steps && index !== null; step += 1) {
     const row = woven.rows[index] as PlacedLaidRow;
     const place = indexTaking(row, column);
     const at = row.cells[place];
-    const link = at && columnLinks(row, at).find(([taken]) => taken === column);
+    const link: readonly [number, number] | undefined =
+      at && columnLinks(row, at).find(([taken]) => taken === column);
     if (!at || !link) return met;
     if (at.cell.kind === 'crossing' && ofTwoStrands(at.cell)) {
       const over = goesOver(at.cell, (column - at.taken + row.takes * 2) % row.takes);

@@ -9,6 +9,8 @@ import { layPlaced, rowsOf, type CellPlace, type PlacedLaidRow } from '../places
 export type Woven = {
   readonly rows: readonly PlacedLaidRow[];
   readonly setUps: number;
+  /** Nothing is worked on top of the last row. */
+  readonly once: boolean;
   /** Faces by column after each row; null where a slipped stitch, a decrease or the like tells nothing. */
   readonly faces: readonly (readonly (Face | null)[])[];
 };
@@ -34,12 +36,14 @@ function rowFaces(row: PlacedLaidRow): (Face | null)[] {
 
 export function weave(chart: Chart, repeats = REPEATS): Woven {
   const rows = rowsOf(chart).map((row, index) => layPlaced(row, index, repeats));
-  return { rows, setUps: chart.setUp.length, faces: rows.map(rowFaces) };
+  return { rows, setUps: chart.setUp.length, once: chart.once === true, faces: rows.map(rowFaces) };
 }
 
-/** The row that is worked on top of row `index`; after the last comes the first of the repeat. */
-export const rowAbove = ({ rows, setUps }: Woven, index: number) =>
-  index + 1 < rows.length ? index + 1 : setUps;
+/** The row that is worked on top of row `index`; after the last comes the first of the repeat, or none. */
+export function rowAbove({ rows, setUps, once }: Woven, index: number): number | null {
+  if (index + 1 < rows.length) return index + 1;
+  return once ? null : setUps;
+}
 
 /** Cells of a row with their places. */
 export const cellsIn = (row: PlacedLaidRow) =>
@@ -52,6 +56,7 @@ export const crossingsIn = (row: PlacedLaidRow): LaidCrossing[] =>
 /** Columns whose plain stitch shows another face than the row below left, by the place of the stitch. */
 export function plainChanges(woven: Woven, below: number): { column: number; place: CellPlace }[] {
   const above = rowAbove(woven, below);
+  if (above === null) return [];
   const row = woven.rows[above] as PlacedLaidRow;
   const faces = woven.faces[below] as readonly (Face | null)[];
   return cellsIn(row).flatMap(({ at, place }) => {

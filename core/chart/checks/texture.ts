@@ -15,6 +15,7 @@ function isRidge(woven: Woven, index: number): boolean {
 /** Columns of the row above that go on from these; crossed, slipped and decreased stitches are lost sight of. */
 function goingOn(woven: Woven, below: number, columns: readonly number[]): number[] {
   const above = rowAbove(woven, below);
+  if (above === null) return [];
   return columns.flatMap((column) => onward(woven, above, column)?.column ?? []);
 }
 
@@ -29,7 +30,7 @@ export function textureDoubts(woven: Woven): ChartDoubt[] {
     const doubts: ChartDoubt[] = [];
     for (let step = 0; step < 2 && open.length > 0; step += 1) {
       const above = rowAbove(woven, below);
-      if (isRidge(woven, above)) return doubts;
+      if (above === null || isRidge(woven, above)) return doubts;
       const changed = new Set(plainChanges(woven, below).map(({ column }) => column));
       const from = new Set(open.flatMap(({ columns }) => columns));
       const elsewhere = [...changed].some((column) => !from.has(column));
@@ -50,7 +51,7 @@ export function textureDoubts(woven: Woven): ChartDoubt[] {
 /** A seam over which plain stitches change, in a chart where they do so nowhere else. */
 export function closingDoubts(woven: Woven): ChartDoubt[] {
   const last = woven.rows.length - 1;
-  if (last - woven.setUps < 2) return [];
+  if (woven.once || last - woven.setUps < 2) return [];
   const given = new Set(crossingsIn(woven.rows[last] as PlacedLaidRow).flatMap(({ at }) => columnsGiven(woven.rows[last] as PlacedLaidRow, at))); // prettier-ignore
   const seam = plainChanges(woven, last).filter(({ column }) => !given.has(column));
   const inside = Array.from({ length: last - woven.setUps }, (_, i) => woven.setUps + i);
@@ -71,12 +72,13 @@ function onward(woven: Woven, index: number, column: number): { column: number; 
 
 /** The row in which a strand is purled, and stays so for another row; the two rows above are a matter of texture. */
 function endOf(woven: Woven, crossing: LaidCrossing, start: number): number | null {
-  let index = crossing.place.row;
+  let index: number | null = crossing.place.row;
   let column = start;
   let purled: number | null = null;
   for (let step = 1; step <= woven.rows.length; step += 1) {
     index = rowAbove(woven, index);
-    const next = onward(woven, index, column);
+    if (index === null) return null;
+    const next: ReturnType<typeof onward> = onward(woven, index, column);
     if (!next) return null;
     if (next.face === 'purl') {
       if (step <= 2) return null;
@@ -112,7 +114,9 @@ export function againDoubts(woven: Woven): ChartDoubt[] {
   let kept = 0;
   const again: ChartDoubt[] = [];
   woven.rows.forEach((row, index) => {
-    const above = woven.rows[rowAbove(woven, index)] as PlacedLaidRow;
+    const next = rowAbove(woven, index);
+    if (next === null) return;
+    const above = woven.rows[next] as PlacedLaidRow;
     const crossed = new Map(crossingsIn(row).flatMap(({ at }, i) => columnsGiven(row, at).map((column) => [column, i]))); // prettier-ignore
     for (const { at, place } of crossingsIn(above)) {
       const shared = columnsTaken(above, at).filter((column) => crossed.has(column)).length;
