@@ -4,19 +4,20 @@ import { rowsOf } from '@core/chart/places';
 import { wholeOf, type Stretches } from '@core/chart/stretches';
 import type { Finding } from '@core/notation/judge';
 import { never } from '@core/result';
+import type { Line } from './numbers';
 import { doubtWords } from './notation';
 
 /** Index of a row, set-up rows first, as the knitter counts it. */
-const rowName = (index: number, setUps: number) =>
-  index < setUps ? `set-up row ${index + 1}` : `row ${index - setUps + 1}`;
+const rowName = (index: number, setUps: number, line: Line) =>
+  index < setUps ? `set-up ${line} ${index + 1}` : `${line} ${index - setUps + 1}`;
 
 /** Names the rows of a whole pattern (see wholeOf): of several charts, each by its own. */
-export function rowNames(stretches: Stretches): (index: number) => string {
+export function rowNames(stretches: Stretches, line: Line): (index: number) => string {
   const { from } = wholeOf('', stretches);
   const rows = stretches.flatMap(({ chart }) => rowsOf(chart).map((_, row) => ({ chart, row })));
   return (index) => {
     const { chart, row } = rows[from[index] ?? 0] ?? { chart: stretches[0].chart, row: index };
-    const name = rowName(row, chart.setUp.length);
+    const name = rowName(row, chart.setUp.length, line);
     return stretches.length > 1 ? `${name} of ${chart.name}` : name;
   };
 }

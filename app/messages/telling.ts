@@ -45,11 +45,12 @@ export type Telling = { readonly wayOf: WayOf; readonly round: boolean };
 /** `ruled`: exceptions from the row's rule, each after so many stitches that follow it. */
 export type TellingIn = Telling & { readonly ruled: boolean };
 
-/** `first`: nothing of the panel is worked before it. */
-function partWords(part: Part, how: TellingIn, first: boolean): string {
+/** `first`: nothing of the panel is worked before it; `last`: nothing stands behind it in its brackets. */
+function partWords(part: Part, how: TellingIn, first: boolean, last: boolean): string {
   if (part.kind === 'step') return stepWords(part.step, how.wayOf);
   if (part.kind === 'group') return `[${partsWords(part.parts, how, first)}] ${part.times} times`;
   if (!how.ruled || part.reach.to !== 'over') return stretchWords(part, how.round);
+  if (last) return `then ${part.reach.count} more`;
   return `after ${part.reach.count}${first ? '' : ' more'}`;
 }
 
@@ -62,7 +63,8 @@ export const partsWords = (parts: readonly Part[], how: TellingIn, first = true)
   parts
     .map(
       (part, i) =>
-        partWords(part, how, first && i === 0) + (i < parts.length - 1 ? afterPart(part, how) : ''),
+        partWords(part, how, first && i === 0, i === parts.length - 1) +
+        (i < parts.length - 1 ? afterPart(part, how) : ''),
     )
     .join('');
 
@@ -131,7 +133,7 @@ function partsSaid(parts: readonly Part[], how: TellingIn, first = true): string
           ...partsSaid(part.parts, how, first && i === 0),
           `end of the ${part.times} times`,
         ]
-      : [aloud(partWords(part, how, first && i === 0))],
+      : [aloud(partWords(part, how, first && i === 0, i === parts.length - 1))],
   );
 }
 

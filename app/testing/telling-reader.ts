@@ -220,9 +220,9 @@ function ruleOf(text: string): { rule: Rule; slips: Slips | null } | null {
 function partOf(text: string, rule: Rule | null): Part {
   const step = stepOf(text);
   if (step) return { kind: 'step', step };
-  const after = /^after (\d+)( more)?$/.exec(text);
+  const after = /^(?:after (\d+)(?: more)?|then (\d+) more)$/.exec(text);
   if (after && rule)
-    return { kind: 'stretch', rule, reach: { to: 'over', count: Number(after[1]) }, slips: null };
+    return { kind: 'stretch', rule, reach: { to: 'over', count: Number(after[1] ?? after[2]) }, slips: null };
   const over = /^(\d+) as they face you$/.exec(text);
   if (over)
     return {

@@ -54,7 +54,11 @@ function PanelFabric({
         height={tile.rows * rowCm}
       >
         <g transform={`scale(${sx} ${sy}) translate(0 ${-tile.top})`}>
-          <rect className="deep" y={tile.top} width={tile.width} height={tile.height} />
+          {tile.backing ? (
+            <path className="deep" d={tile.backing} />
+          ) : (
+            <rect className="deep" y={tile.top} width={tile.width} height={tile.height} />
+          )}
           <PaintedLayers layers={tile.layers} />
         </g>
       </pattern>

@@ -23,7 +23,8 @@ export type Node = {
 
 /**
  * Right edge and width of every panel, wide enough for its widest row in the stretch. Rows of fewer stitches (a rib
- * below a cabled body) are spread over the whole width, as they are on the fabric, where cables draw in.
+ * below a cabled body) are spread over the whole width, as they are on the fabric, where cables draw in. Rows that are
+ * worked once, such as a crown's, are as wide as their stitches and lie in the middle.
  */
 export function panelFrames(rows: readonly WorkRow[]) {
   const widths = new Map<string, number>();
@@ -37,10 +38,14 @@ export function panelFrames(rows: readonly WorkRow[]) {
   const framesOf = (row: WorkRow) => {
     const scale = total / Math.max(1, totalOf(row));
     if (row.lineUp) return shapedFrames(row, row.lineUp.given, scale);
-    let right = 0;
-    return row.panels.map((panel) => {
-      const frame = { right, width: widthOf(panel) * scale };
-      right += frame.width;
+    const once = row.panels.some(({ chart }) => chart.once);
+    const own = row.panels.map((panel) =>
+      panel.chart.once ? panel.gives : widthOf(panel) * (once ? 1 : scale),
+    );
+    let right = once ? (total - own.reduce((sum, width) => sum + width, 0)) / 2 : 0;
+    return own.map((width) => {
+      const frame = { right, width };
+      right += width;
       return frame;
     });
   };

@@ -2,6 +2,8 @@
  * The whole piece to scale, in cm: x from the right edge as the RS shows it, y up from the cast-on. Every section is a
  * set of rectangles, one for each stretch of rows and each stretch of stitches that shaping leaves on the needle.
  */
+import { rowAt, type Chart } from '../chart/chart';
+import { countFor, givesForm, takesForm } from '../chart/row';
 import type { Gauge, Making } from '../piece/making';
 import type { PanelPlan, Section } from '../piece/plan';
 import { positionIn, type PanelSpans } from '../piece/spans';
@@ -60,6 +62,46 @@ function lineOf(widths: readonly PanelWidth[]): Line {
   return { at, total: totalCm(widths), stitches };
 }
 
+/** Stitches before a section whose rows are worked once, and after each of its rows; null for any other. */
+function countsIn(sheet: Worksheet, s: number, rows: number): number[] | null {
+  const { panels } = sheet.plan.sections[s] as Section;
+  const charts = panels.map(({ chart }) => sheet.plan.charts[chart] as Chart);
+  if (sheet.shapes[s] || charts.every(({ once }) => !once)) return null;
+  const first = sheet.firstRows[s] as number;
+  const spans = sheet.spans.charted[s] as readonly PanelSpans[];
+  const count = (row: number, of: typeof takesForm) =>
+    panels.reduce((sum, { repeats }, p) => {
+      const at = rowAt(charts[p] as Chart, positionIn(spans[p] as PanelSpans, row));
+      return sum + countFor(of(at.row), repeats);
+    }, 0);
+  return [count(first, takesForm), ...Array.from({ length: rows }, (_, i) => count(first + i, givesForm))];
+}
+
+/** The same as boxes, one for each run of rows of one width, all about the middle. */
+function countedBoxes(
+  [begins = 0, ...counts]: readonly number[],
+  line: Line,
+  left: number,
+  y: number,
+  rowCm: number,
+) {
+  const perStitch = line.total / Math.max(1, line.stitches);
+  const boxes: Box[] = [];
+  counts.forEach((count, i) => {
+    const width = Math.max(counts[i - 1] ?? begins, count) * perStitch;
+    const last = boxes[boxes.length - 1];
+    if (last && Math.abs(last.width - width) < 1e-9)
+      boxes[boxes.length - 1] = { ...last, height: last.height + rowCm };
+    else boxes.push({ x: left + (line.total - width) / 2, y: y + i * rowCm, width, height: rowCm, shift: 0 });
+  });
+  const ends = counts[counts.length - 1] ?? begins;
+  return {
+    boxes,
+    first: { stitches: begins, cm: begins * perStitch },
+    last: { stitches: ends, cm: ends * perStitch },
+  };
+}
+
 type Stretch = { readonly from: number; readonly to: number; readonly live: Live };
 
 /** Rows of a section (0-based from its first one here) with the wales that are there after them. */
@@ -104,7 +146,9 @@ export function outlineOf(sheet: Worksheet, gauge: Gauge, measured: Making['pane
     const [start, end] = [parts[0]?.live ?? [], parts[parts.length - 1]?.live ?? []];
     const [a, b] = extent(start, line);
     const x0 = middle - (a + b) / 2;
-    const boxes = parts.flatMap(
+    const counts = countsIn(sheet, index, rows);
+    const counted = counts && countedBoxes(counts, line, x0 + a, y, rowCm);
+    const shaped = parts.flatMap(
       ({ from, to, live }) =>
       closedUp(live, line).map(({ x: at, width, shift }): Box => ({ x: x0 + at, y: y + from * rowCm, width, height: (to - from) * rowCm, shift })), // prettier-ignore
     );
@@ -125,9 +169,9 @@ export function outlineOf(sheet: Worksheet, gauge: Gauge, measured: Making['pane
       height: rows * rowCm,
       rows,
       panels,
-      boxes,
-      first: { stitches: countLive(start), cm: widthOf(start, line) },
-      last: { stitches: countLive(end), cm: widthOf(end, line) },
+      boxes: counted?.boxes ?? shaped,
+      first: counted?.first ?? { stitches: countLive(start), cm: widthOf(start, line) },
+      last: counted?.last ?? { stitches: countLive(end), cm: widthOf(end, line) },
     };
   });
   const all = sections.flatMap(({ boxes }) => boxes);

@@ -5,7 +5,7 @@
  * so many ground stitches by 1.5 x (stitches of the smaller group) / r for each crossing of its repeat.
  */
 import type { Chart } from '../chart/chart';
-import { countFor, expandRow, takesForm } from '../chart/row';
+import { countFor, expandRow, givesForm, takesForm } from '../chart/row';
 import { isCrossing } from '../piece/crossings';
 import type { Gauge, Making } from '../piece/making';
 import type { PanelPlan, Plan, Section } from '../piece/plan';
@@ -17,9 +17,16 @@ const NARROWEST = 0.5;
 export const panelStitches = (chart: Chart, repeats: number) =>
   countFor(takesForm(chart.rows[0] as Chart['rows'][number]), repeats);
 
+/** Those of the widest row where rows are worked once, as a crown's. */
+const widestStitches = (chart: Chart, repeats: number) =>
+  Math.max(
+    panelStitches(chart, repeats),
+    ...(chart.once ? chart.rows.map((row) => countFor(givesForm(row), repeats)) : []),
+  );
+
 /** Width of a panel in stitches of the ground, by the model. */
 export function drawnIn(chart: Chart, repeats: number): number {
-  const stitches = panelStitches(chart, repeats);
+  const stitches = widestStitches(chart, repeats);
   const overlap = chart.rows.reduce(
     (sum, row) =>
       sum +
@@ -45,7 +52,7 @@ export function panelWidth(
   gauge: Gauge,
   measured: Making['panelWidths'],
 ): PanelWidth {
-  const stitches = panelStitches(chart, repeats);
+  const stitches = widestStitches(chart, repeats);
   const known = measured[id];
   if (known !== undefined) return { panel: id, stitches, cm: known, source: 'measured' };
   const width = drawnIn(chart, repeats);

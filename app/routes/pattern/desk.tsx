@@ -66,7 +66,8 @@ function Drawn({
   onPick: (span: TextSpan) => void;
 }) {
   const { chart, words } = reading;
-  const nameOf = useMemo(() => rowNames(reading.stretches), [reading]);
+  const line = lineOf(reading.inTheRound);
+  const nameOf = useMemo(() => rowNames(reading.stretches, line), [reading, line]);
   return (
     <>
       {isMore(reading) ? <StretchList reading={reading} /> : <Facts reading={reading} />}
@@ -80,7 +81,7 @@ function Drawn({
         onPick={onPick}
       />
       <CountStrip reading={reading} nameOf={nameOf} />
-      <EffortStrip chart={chart} nameOf={nameOf} />
+      <EffortStrip chart={chart} nameOf={nameOf} line={line} />
       {!sound && !stale && (
         <p className="mt-2 font-semibold text-fault">The fabric shows the last text that could be read.</p>
       )}
@@ -196,30 +197,33 @@ export function Desk({ first, firstReading, family, keep }: Props) {
         {!empty && <Answers choices={choices} onChoices={setChoices} />}
         {sound && <PassedOver reading={sound} text={text} onShow={show} />}
       </div>
-      <div className="desk-fabric">
-        {!empty && reading?.kind === 'problems' && (
-          <Problems
-            text={text}
-            problems={reading.problems}
-            choices={choices}
-            onChoices={setChoices}
-            onShow={show}
-            onText={setText}
-          />
-        )}
-        {!empty && reading?.kind === 'piece' && <WholePiece reading={reading} />}
-        {shownChart ? (
-          <Drawn
-            reading={shownChart}
-            text={text}
-            stale={stale}
-            sound={sound !== null}
-            caret={caret}
-            onPick={show}
-          />
-        ) : empty || reading === null || reading.kind === 'chart' ? (
-          <p className="preview-empty">The fabric appears here as soon as the rows can be read.</p>
-        ) : null}
+      {/* It stays beside the text it belongs to, and never slides over what stands below. */}
+      <div className="self-stretch">
+        <div className="desk-fabric">
+          {!empty && reading?.kind === 'problems' && (
+            <Problems
+              text={text}
+              problems={reading.problems}
+              choices={choices}
+              onChoices={setChoices}
+              onShow={show}
+              onText={setText}
+            />
+          )}
+          {!empty && reading?.kind === 'piece' && <WholePiece reading={reading} />}
+          {shownChart ? (
+            <Drawn
+              reading={shownChart}
+              text={text}
+              stale={stale}
+              sound={sound !== null}
+              caret={caret}
+              onPick={show}
+            />
+          ) : empty || reading === null || reading.kind === 'chart' ? (
+            <p className="preview-empty">The fabric appears here as soon as the rows can be read.</p>
+          ) : null}
+        </div>
       </div>
       {sound && (
         <WrittenOut

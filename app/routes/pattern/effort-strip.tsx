@@ -3,6 +3,7 @@ import { max, scaleBand, scaleLinear } from 'd3';
 import type { Chart } from '@core/chart/chart';
 import { effortOf, tellingRepeats } from '@core/chart/effort';
 import { rowsOf } from '@core/chart/places';
+import { counted, plural, type Line } from '~/messages/numbers';
 
 const HEIGHT = 92;
 const WIDTH = 560;
@@ -11,7 +12,15 @@ const TOP = 24;
 /** With more rows than this, numbers would touch. */
 const MOST_NUMBERS = 28;
 
-export function EffortStrip({ chart, nameOf }: { chart: Chart; nameOf: (index: number) => string }) {
+export function EffortStrip({
+  chart,
+  nameOf,
+  line,
+}: {
+  chart: Chart;
+  nameOf: (index: number) => string;
+  line: Line;
+}) {
   const repeats = tellingRepeats(chart);
   const rows = rowsOf(chart).map((row, index) => ({ index, ...effortOf(row, repeats) }));
   const x = scaleBand<number>().domain(rows.map(({ index }) => index)).range([0, WIDTH]).paddingInner(0.2); // prettier-ignore
@@ -19,7 +28,7 @@ export function EffortStrip({ chart, nameOf }: { chart: Chart; nameOf: (index: n
   const step = Math.ceil(rows.length / MOST_NUMBERS);
   const hardest = rows.reduce((a, b) => (b.effort > a.effort ? b : a));
   const crossing = rows.filter(({ crossings }) => crossings > 0).length;
-  const said = `${crossing} of ${rows.length} rows cross; the hardest is ${nameOf(hardest.index)}`;
+  const said = `${crossing} of ${counted(rows.length, line)} ${plural(crossing, 'crosses', 'cross')}; the hardest is ${nameOf(hardest.index)}`;
   return (
     <figure className="effort" data-testid="effort">
       <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={`Effort by row. ${said}.`}>

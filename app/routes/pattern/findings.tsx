@@ -9,7 +9,7 @@ import { LeanWord } from '~/ui/lean';
 import { findingWords, rowNames } from '~/messages/checks';
 import { withIntended } from './choices-state';
 import { CrossingGlyph } from '~/patterns/meaning';
-import { counted } from '~/messages/numbers';
+import { counted, lineOf } from '~/messages/numbers';
 
 type Props = {
   reading: ChartReading;
@@ -21,7 +21,7 @@ type Props = {
 
 export function Findings({ reading, choices, onChoices, onShow }: Omit<Props, 'text'>) {
   const { findings } = reading;
-  const nameOf = rowNames(reading.stretches);
+  const nameOf = rowNames(reading.stretches, lineOf(reading.inTheRound));
   if (findings.length === 0)
     return <p className="sound">Every row fits, and nothing looks like a mistake.</p>;
   const open = findings.filter(({ key }) => !choices.intended.includes(key)).length;

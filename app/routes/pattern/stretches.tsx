@@ -16,7 +16,9 @@ function countWords(stretch: Stretch, repeats: number | null): string {
   const [takes, gives] = [stretchTakes(stretch), stretchGives(stretch)];
   if (repeats === null) {
     const [from, to] = [formWords(takes), formWords(gives)];
-    return from === to ? `${from} in one repeat` : `${from} become ${formWords(gives)} in one repeat`;
+    return from === to
+      ? `${from} in one repeat`
+      : `${from} become ${formWords(gives).replace(/ stitch(?:es)?\b/, '')} in one repeat`;
   }
   const [from, to] = [countFor(takes, repeats), countFor(gives, repeats)];
   return from === to ? some(from) : `${some(from)} become ${to}`;

@@ -84,7 +84,7 @@ export function TiledFabric({ chart, nameOf, words, text, stale, caret, onPick }
         onPointerDown={touch}
         onKeyDown={move}
       >
-        <rect className="deep" width={picture.width} height={picture.height} />
+        <path className="deep" d={painting.backing} />
         <PaintedLayers layers={painting.made} />
         {lit.map((at) => (
           <rect key={`${at.row} ${at.column}`} className="lit-stitch" {...boxOf(tiled, at)} />

@@ -33,7 +33,7 @@ export function Swatch({ chart }: { chart: () => Chart | null }) {
           preserveAspectRatio="xMidYMax slice"
           aria-hidden="true"
         >
-          <rect className="deep" width={painting.width} height={painting.height} />
+          <path className="deep" d={painting.backing} />
           <PaintedLayers layers={painting.made} />
         </svg>
       )}

@@ -152,7 +152,9 @@ export function Preview({
             const next = nextCrossing(sheet, panel.id, first);
             return (
               <li key={panel.id}>
-                {panel.name}: every {counted(chart.rows.length, line)},{' '}
+                {panel.name}: {chart.once ? '' : 'every '}
+                {counted(chart.rows.length, line)}
+                {chart.once && ', worked once'},{' '}
                 {next ? `first crosses in ${line} ${next.row}` : 'no crossing'}
               </li>
             );

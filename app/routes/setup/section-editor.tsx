@@ -2,6 +2,7 @@
 import { useId, useMemo, useState } from 'react';
 import { Plus } from 'lucide-react';
 import type { DraftProblem, PanelDraft, PieceDraft, SectionDraft } from '@core/draft/draft';
+import { fitSeams } from '@core/draft/fit-seams';
 import type { Gauge } from '@core/piece/making';
 import type { Units } from '@core/plan/units';
 import type { Hand } from '@core/stitch/types';
@@ -97,7 +98,7 @@ function readingOf(
   if (!chart || !row) return { words: null, stitches: null, hasSetUp: false };
   const stitches = countFor(takesForm(row), repeats || 1);
   return {
-    words: `${some(stitches)}, ${counted(chart.rows.length, 'row')}`,
+    words: `${some(stitches)}, ${counted(chart.rows.length, lineOf(sheet?.plan.construction === 'round'))}`,
     stitches,
     hasSetUp: chart.setUp.length > 0,
   };
@@ -187,6 +188,24 @@ function SideDoubt({
         }
       >
         Start at row {doubt.instead}
+      </button>
+    </div>
+  );
+}
+
+/** Where sections do not fit on each other and their repeats can be made to: one press for all of them. */
+function SeamFit({ draft, problems, change }: Pick<SectionProps, 'draft' | 'problems' | 'change'>) {
+  const differs = problems.some(({ code }) => code === 'seam-differs');
+  const found = useMemo(() => (differs ? fitSeams(draft) : null), [differs, draft]);
+  if (!found) return null;
+  const words = found.fitted.map(
+    ({ section, repeats }) => `${draft.sections[section]?.name ?? ''} ${repeats} times`,
+  );
+  return (
+    <div className="doubt" data-testid="seam-fit">
+      <p>Sections that follow begin on another number of stitches.</p>
+      <button type="button" className="plain-button" onClick={() => change(() => found.draft)}>
+        Make them fit: {words.join(', ')} across
       </button>
     </div>
   );
@@ -314,6 +333,7 @@ export function SectionEditor(props: SectionProps) {
           }
         />
       )}
+      <SeamFit draft={draft} problems={problems} change={change} />
       <AddPanel own={own} onShelf={addTaken} onPaste={() => add(pastedPanel)} />
       <Fold title="Shaping" summary={shapingSummary(section)} must={(section.shaping?.length ?? 0) > 0}>
         <ShapingEditor

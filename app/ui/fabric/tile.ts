@@ -7,6 +7,8 @@ import { paint, type Layers } from './paint';
 
 export type FabricTile = {
   readonly layers: Layers;
+  /** What lies behind it where it is not as wide everywhere. */
+  readonly backing: string | null;
   /** In the picture's units; the repeat lies between `top` and `top + height`, y down. */
   readonly width: number;
   readonly top: number;
@@ -42,7 +44,8 @@ function draw(chart: Chart, repeats: number): FabricTile | null {
   );
   const height = rows * ROW_HEIGHT;
   const top = chart.once ? 0 : height;
-  return { layers: paint(picture).made, width: picture.width, top, height, rows };
+  const { made: layers, backing } = paint(picture);
+  return { layers, backing: chart.once ? backing : null, width: picture.width, top, height, rows };
 }
 
 /** Null where a repeat does not stand on itself (rows of increases, say). */
