@@ -18,6 +18,8 @@ export function formWords({ base, perRepeat }: LinearForm): string {
   return `${sts(perRepeat)} per repeat ${base > 0 ? 'plus' : 'minus'} ${Math.abs(base)}`;
 }
 
+const labelWords = ({ kind, number }: RowLabel) => `${kind === 'setUp' ? 'set-up row' : 'row'} ${number}`;
+
 /** CR4x, 2/3 XC, Reed: what may be the name of a crossing. */
 const LIKE_A_NAME = /^(?:[a-z]*\d+[a-z]+|[a-z]+\d+[a-z]*|\d+\/\d+.*|[A-Z][A-Za-z]*(?: [a-z]+)?)$/;
 
@@ -37,6 +39,14 @@ function words(p: Problem): string {
       return `${p.times} times after they were worked once, or ${p.times} times in all? Write “${p.times} more times”, or “${p.times} times in all”.`;
     case 'order-twice':
       return 'This says the same as the line before. Keep one of them, or say how often in all.';
+    case 'left-of-what':
+      return `Until ${sts(p.left)} are left: how many are there to begin with? Write “Cast on … sts” above the rows.`;
+    case 'left-not-reached':
+      return p.less > 0
+        ? `These rows take ${sts(p.less)} away each time: from ${p.from} they never come to ${p.left}. Count them again.`
+        : `These rows take no stitches away each time, so they never come from ${p.from} to ${p.left}.`;
+    case 'goes-on-differs':
+      return `${p.count} rows in pattern after rows ${p.first} to ${p.last}, and the next row is called row ${p.next}. Number it ${p.last + p.count + 1}, or write these rows out.`;
     case 'order-without-end':
       return `How long ${p.first === p.last ? `is row ${p.first}` : `are rows ${p.first} to ${p.last}`} repeated before the next row comes? Write “until piece measures 15 cm”, or “three more times”.`;
     case 'entry-or-row':
@@ -104,7 +114,9 @@ function words(p: Problem): string {
     case 'panel-width-differs':
       return `“${p.name}” is worked over ${sts(p.over)}, but its rows take ${formWords(p.form)}. Correct one of them.`;
     case 'panel-row-differs':
-      return `This works row ${p.patternRow} of “${p.name}”, but row ${p.expected} comes next. Correct the number.`;
+      return `This works ${labelWords(p.patternRow)} of “${p.name}”, but ${labelWords(p.expected)} comes next. Correct the number.`;
+    case 'set-up-not-worked':
+      return `“${p.name}” has ${p.rows === 1 ? 'a set-up row' : `${p.rows} set-up rows`}, and no row of the piece works ${p.rows === 1 ? 'it' : 'them'}. Begin with “work set-up row 1 of ${p.name}”, or take ${p.rows === 1 ? 'it' : 'them'} out of the chart.`;
     case 'panels-differ':
       return `The charts of this row lie otherwise than in row 1 (${sts(p.stitches)} here, ${p.before} there, at the same place). Keep every chart over its own stitches.`;
     case 'repeat-from-where':
@@ -198,7 +210,7 @@ function doubtText(d: Doubt): string {
 }
 
 function placeOf(at: TextSpan, row: RowLabel | undefined): string {
-  const inRow = row ? ` (${row.kind === 'setUp' ? 'set-up row' : 'row'} ${row.number})` : '';
+  const inRow = row ? ` (${labelWords(row)})` : '';
   return `Line ${at.line}, column ${at.column}${inRow}`;
 }
 

@@ -52,6 +52,41 @@ it('reads "the next row" and starts panels where the text does', () => {
   expect(read?.ok && read.value.draft.sections[0]?.panels[1]?.startRow).toBe(3);
 });
 
+const SET_UP = TEXT.replace(
+  'Row 1 (RS): p2, C4B, p2.',
+  'Set-up row (WS): k2, p4, k2.\nRow 1 (RS): p2, C4B, p2.',
+).replace(
+  /Row 1 \(RS\): k3, work[\s\S]*$/,
+  `Row 1 (WS): k3, work row 1 of Lopsided braid over next 4 sts, k1, work set-up row of Eel rope over next 16 sts, k3.
+Row 2: k3, work row 1 of Eel rope over next 16 sts, p1, work row 2 of Lopsided braid over next 4 sts, k3.`,
+);
+
+describe('set-up rows of a chart', () => {
+  it('are worked where the piece works them, and the rows of the chart after them', () => {
+    const read = readPiece(SET_UP, 'x', 'fraction');
+    if (!read?.ok) throw new Error(JSON.stringify(read?.error));
+    expect(read.value.draft.sections[0]?.panels[1]).toMatchObject({
+      withSetUp: true,
+      startRow: 1,
+      repeats: 2,
+    });
+    const checked = checkDraft(read.value.draft);
+    if (!checked.ok) throw new Error(JSON.stringify(checked.error));
+    expect([1, 2].map((row) => charted(checked.value.sheet, row).panels[1]?.name)).toEqual([
+      { kind: 'setUp', number: 1 },
+      { kind: 'row', number: 1 },
+    ]);
+  });
+  it('that the piece does not work are named, and so are rows out of turn behind them', () => {
+    expect(problems(TEXT.replace('Row 1 (RS): p2', 'Set-up row (WS): k2, p4, k2.\nRow 1 (RS): p2'))).toEqual([
+      'set-up-not-worked 17',
+    ]);
+    expect(problems(SET_UP.replace('work row 1 of Eel rope', 'work row 2 of Eel rope'))).toEqual([
+      'panel-row-differs 18',
+    ]);
+  });
+});
+
 describe('what does not fit is named', () => {
   it.each([
     [

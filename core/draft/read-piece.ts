@@ -9,7 +9,7 @@ import { blocksOf } from '../notation/blocks';
 import { NO_CHOICES, type Choices } from '../notation/choices';
 import type { Family } from '../notation/names';
 import { cellsOf, partsOf, type Facing } from '../notation/parts';
-import type { NotationProblem } from '../notation/problems';
+import type { NotationProblem, RowLabel } from '../notation/problems';
 import { readRows, readWritten } from '../notation/read';
 import type { WrittenRow } from '../notation/rows';
 import type { Item } from '../notation/syntax';
@@ -88,12 +88,26 @@ function misplaced(rows: readonly Segment[][], written: readonly WrittenRow[]): 
   });
 }
 
+type Placed = {
+  readonly chart: Chart;
+  readonly repeats: number;
+  readonly startRow: number;
+  readonly withSetUp: boolean;
+};
+
+/** Which row of its chart an item works, set-up rows first, from 0; null for "the next row". */
+function positionOf({ row, setUp }: PanelItem, setUps: number): number | null {
+  if (setUp !== null) return setUp - 1;
+  return row === null ? null : setUps + row - 1;
+}
+
+const labelOf = (position: number, setUps: number): RowLabel =>
+  position < setUps
+    ? { kind: 'setUp', number: position + 1 }
+    : { kind: 'row', number: position - setUps + 1 };
+
 /** The chart of a panel, how often it lies across, and whether its rows come one after the other. */
-function panelAt(
-  rows: readonly Segment[][],
-  s: number,
-  charts: Charts,
-): { chart: Chart; repeats: number; start: number } | NotationProblem[] {
+function panelAt(rows: readonly Segment[][], s: number, charts: Charts): Placed | NotationProblem[] {
   const items = rows.map((segments) => (segments[s] as { item: PanelItem }).item);
   const [first] = items as [PanelItem, ...PanelItem[]];
   const found = charts.get(keyOf(first.name));
@@ -107,14 +121,22 @@ function panelAt(
   const repeats = form.perRepeat > 0 ? (over - form.base) / form.perRepeat : 0;
   if (!Number.isInteger(repeats) || repeats < 1)
     return [{ code: 'panel-width-differs', name: first.name, over, form, at: first.span }];
-  const start = first.row ?? 1;
+  const setUps = chart.setUp.length;
+  const start = positionOf(first, setUps) ?? setUps;
+  if (setUps > 0 && start === setUps)
+    return [{ code: 'set-up-not-worked', name: first.name, rows: setUps, at: first.span }];
+  const begins = start < setUps ? 0 : start;
   const skips = items.flatMap((item, i): NotationProblem[] => {
-    const expected = ((start - 1 + i) % chart.rows.length) + 1;
-    return item.row === null || item.row === expected
-      ? []
-      : [{ code: 'panel-row-differs', name: item.name, patternRow: item.row, expected, at: item.span }];
+    const next = begins + i;
+    const expected = next < setUps ? next : setUps + ((next - setUps) % chart.rows.length);
+    const works = positionOf(item, setUps);
+    if (works === null || works === expected) return [];
+    const [patternRow, wanted] = [labelOf(works, setUps), labelOf(expected, setUps)];
+    return [{ code: 'panel-row-differs', name: item.name, patternRow, expected: wanted, at: item.span }];
   });
-  return skips.length > 0 ? skips : { chart, repeats, start };
+  if (skips.length > 0) return skips;
+  const withSetUp = start < setUps;
+  return { chart, repeats, startRow: withSetUp ? 1 : start - setUps + 1, withSetUp };
 }
 
 const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
@@ -183,7 +205,8 @@ function draftOf(
       return [
         panelDraft(id, segment.item.name, text(found.chart), {
           repeats: found.repeats,
-          startRow: found.start,
+          startRow: found.startRow,
+          withSetUp: found.withSetUp,
         }),
       ];
     }

@@ -32,6 +32,7 @@ const keyOf = (read: ReturnType<typeof readPattern>) =>
   read.ok ? chartKey(wholeChart(read.value)) : read.error;
 /** A rib, a body twice as wide, and a crown. */
 const HAT_TEXT = `Work the rows under each heading one after the other.
+Cast on 64 sts.
 Rib
 Rnd 1: *k2, p2; rep from * around.
 Body

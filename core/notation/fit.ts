@@ -316,7 +316,9 @@ class Fitter {
       const most: number = closest ? closest.misfits.length : MOST_MISFITS;
       const attempt = through(this.rows, this.loops, form, this.fit, most);
       if (attempt?.kind === 'misfits') {
-        const likely = this.wishes.likely(form);
+        const { open } = attempt;
+        const agrees = open !== undefined && this.wishes.agrees(built(this.rows, open, this.build));
+        const likely = agrees || this.wishes.likely(form);
         const tied: boolean =
           closest?.misfits.length === attempt.misfits.length && likely !== closestIsLikely;
         const found: Failed = tied

@@ -5,9 +5,9 @@ export const ONCE_SENTENCE = 'Work these rows once.';
 export const IN_TURN_SENTENCE = 'Work the rows under each heading one after the other.';
 
 const ONCE =
-  /^[^a-z]{0,4}(?:work (?:these|the|all|all the|all these) (?:rows|rounds|rnds) (?:just |only )?once|(?:these|the|all|all the|all these) (?:rows|rounds|rnds) are (?:only |just )?worked (?:only |just )?once)(?: only)?[. ]*$/i;
+  /^[^a-z]{0,4}(?:work (?:these|the|all|all the|all these) (?:rows|rounds|rnds) (?:just |only )?once|(?:these|the|all|all the|all these) (?:rows|rounds|rnds) are (?:only |just )?worked (?:only |just )?once)(?: only)?[.) ]*$/i;
 const IN_TURN =
-  /^[^a-z]{0,4}work the (?:rows|rounds|rnds) under each heading one after (?:the other|another)[. ]*$/i;
+  /^[^a-z]{0,4}work the (?:rows|rounds|rnds) under each heading one after (?:the other|another)[.) ]*$/i;
 
 export const saysOnce = (line: string) => ONCE.test(line);
 export const saysInTurn = (line: string) => IN_TURN.test(line);

@@ -19,13 +19,16 @@ it.each([
   ['Rep rows 1-4 for 10 cm', { rows: range(1, 4), times: null, until: true }],
   ['Rep rows 1-4 to desired length', { rows: range(1, 4), times: null, until: true }],
   ['Rep rows 1-4 for pattern', { rows: range(1, 4), times: null, until: false }],
+  ['Rep rows 1-2 until 8 sts remain', { rows: range(1, 2), times: null, until: true, left: 8 }],
+  ['Work 4 rows in pattern as set', { rows: { kind: 'next', count: 4 }, times: [1], until: false }],
+  ['Work the next 6 rows as established', { rows: { kind: 'next', count: 6 }, times: [1], until: false }],
   ['Repeat rows 1-4 until piece measures 20 cm', { rows: range(1, 4), times: null, until: true }],
 ])('%s', (text, order) => {
   expect(beginsOrder(new Cursor(text))).toBe(true);
-  expect(readOrder(new Cursor(text))).toEqual(order);
+  expect(readOrder(new Cursor(text))).toEqual({ left: null, ...order });
 });
 
-it.each(['Rep rows 3 4', 'Work 4 rows in pattern as set'])(
+it.each(['Rep rows 3 4', 'Work 4 rows in moss stitch'])(
   '%s begins like an order and is not understood',
   (text) => {
     expect(beginsOrder(new Cursor(text))).toBe(true);

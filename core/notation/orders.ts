@@ -1,5 +1,6 @@
 /** Orders about whole rows: "Rep rows 3-10", "Rep last 2 rows once more", "Rows 3 and 4 form the pattern". */
 import { COUNT, countOf } from './numbers';
+import { STS } from './plain-words';
 import type { TextSpan } from './problems';
 import { isOneSlip } from './spelling';
 import type { Cursor } from './text';
@@ -12,11 +13,15 @@ export type RowOrder = {
   readonly rows:
     | { readonly kind: 'range'; readonly first: number; readonly last: number }
     | { readonly kind: 'last'; readonly count: number }
-    | { readonly kind: 'from'; readonly first: number };
+    | { readonly kind: 'from'; readonly first: number }
+    /** So many more rows of the pattern as it goes. */
+    | { readonly kind: 'next'; readonly count: number };
   /** How often after they were worked once; two numbers where the words leave it open; null: as long as wanted. */
   readonly times: readonly number[] | null;
   /** The order says when the rows have been worked long enough: "until ...", "for 10 cm". */
   readonly until: boolean;
+  /** "Until 8 sts remain". */
+  readonly left: number | null;
   readonly at: TextSpan;
 };
 
@@ -39,6 +44,9 @@ const FROM = new RegExp(
 );
 const FORM = new RegExp(
   `(?:the(?:se)? )?${UNITS} (\\d{1,6})${AND}(\\d{1,6}) (?:form|forms|make|makes|are|set|sets|establish(?:es)?)(?: up)? (?:the )?(?:pattern|patt|repeat|rep)`,
+);
+const NEXT = new RegExp(
+  `${REPEAT} (?:the next )?${COUNT} (?:more )?${UNITS}(?: more)? (?:in|as)(?: the)?(?: pattern| patt| est(?:ablished)?(?: pattern)?| set)(?: as)?(?: set| est(?:ablished)?)?(?![a-z])`,
 );
 const HOW_OFTEN = new RegExp(
   `,? ?(?:(once|twice|thrice)|(?:x ?${COUNT}|${COUNT}(?: ?x(?![a-z])| times?| (?=more))))( ?more)?( ?times?)?( (?:in all|altogether|in total))?(?![a-z0-9])`,
@@ -83,7 +91,12 @@ export const beginsOrder = (cursor: Cursor): boolean =>
 /** "Until piece measures 15 cm", "for 10 cm", "to desired length": not "ending with row 8" alone. */
 const UNTIL = /[ ,;.]*(?:until|till|for (?!a |pat)|as long as|to (?:the )?(?:desired|wanted)|throughout)/;
 
-type Read = Pick<RowOrder, 'rows' | 'times' | 'until'>;
+/** "Until 8 sts remain", "until there are 8 sts left". */
+const LEFT = new RegExp(
+  `[ ,;.]*(?:until|till) (?:there are |you have |only )*(\\d{1,4}) ?${STS} ?(?:in total )?(?:remain(?:ing|s)?|are left|left)?[. )]*$`,
+);
+
+type Read = Pick<RowOrder, 'rows' | 'times' | 'until' | 'left'>;
 
 function rowsHere(cursor: Cursor): RowOrder['rows'] | null {
   const form = cursor.take(FORM) ?? cursor.take(RANGE);
@@ -94,17 +107,25 @@ function rowsHere(cursor: Cursor): RowOrder['rows'] | null {
   const last = cursor.take(LAST);
   if (last) return { kind: 'last', count: last[1] === undefined ? 1 : countOf(last[1]) };
   const from = cursor.take(FROM);
-  return from && { kind: 'from', first: Number(from[1]) };
+  if (from) return { kind: 'from', first: Number(from[1]) };
+  const next = cursor.take(NEXT);
+  return next && { kind: 'next', count: countOf(next[1] as string) };
 }
 
 /** Reads an order to the end of its sentence. Null: it begins like one, and is not understood. */
 export function readOrder(cursor: Cursor): Read | null {
   const rows = rowsHere(cursor);
   if (!rows) return null;
+  // "Work 4 rows in pattern" says how many by itself.
+  if (rows.kind === 'next')
+    return cursor.peek(/[ ,;.)]*$/) ? { rows, times: [1], until: false, left: null } : null;
   const often = cursor.take(HOW_OFTEN);
   if (often)
     return cursor.peek(/[ ,;.)]*$|[ ,]*(?:\(|until|ending|end|for)/)
-      ? { rows, times: timesOf(often), until: false }
+      ? { rows, times: timesOf(often), until: false, left: null }
       : null;
-  return cursor.peek(AS_LONG) ? { rows, times: null, until: cursor.peek(UNTIL) !== null } : null;
+  if (!cursor.peek(AS_LONG)) return null;
+  const left = cursor.peek(LEFT)?.[1];
+  const until = cursor.peek(UNTIL) !== null;
+  return { rows, times: null, until, left: left === undefined ? null : Number(left) };
 }

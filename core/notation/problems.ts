@@ -29,6 +29,23 @@ export type Problem =
   /** "Rep rows 1-4 three times": three more times, or three in all? */
   | { readonly code: 'order-times-unclear'; readonly times: number }
   | { readonly code: 'order-twice' }
+  /** "Until 8 sts remain", and how many there are to begin with is not said. */
+  | { readonly code: 'left-of-what'; readonly left: number }
+  /** From `from` stitches, taking away `less` each time, no whole number of times leaves `left`. */
+  | {
+      readonly code: 'left-not-reached';
+      readonly left: number;
+      readonly from: number;
+      readonly less: number;
+    }
+  /** "Work 4 rows in pattern", behind which the rows are numbered otherwise. */
+  | {
+      readonly code: 'goes-on-differs';
+      readonly count: number;
+      readonly first: number;
+      readonly last: number;
+      readonly next: number;
+    }
   /** "Rep rows 1-4", with further rows behind it: until when? */
   | { readonly code: 'order-without-end'; readonly first: number; readonly last: number }
   | { readonly code: 'legend-not-understood'; readonly name: string }
@@ -101,9 +118,11 @@ export type Problem =
   | {
       readonly code: 'panel-row-differs';
       readonly name: string;
-      readonly patternRow: number;
-      readonly expected: number;
+      readonly patternRow: RowLabel;
+      readonly expected: RowLabel;
     }
+  /** A chart with set-up rows that no row of the piece works. */
+  | { readonly code: 'set-up-not-worked'; readonly name: string; readonly rows: number }
   | { readonly code: 'panels-differ'; readonly stitches: number; readonly before: number }
   | {
       readonly code: 'nothing-below';

@@ -13,12 +13,14 @@ import { loneRows } from './lone-rows';
 import { isPresented, type Parts } from './parts';
 import { bare, wordsOf, type RowWords } from './placed-row';
 import type { NotationDoubt, NotationProblem } from './problems';
+import { AS_WRITTEN, type Laying } from './row-orders';
 import type { WrittenRow, WrittenRows, WrittenRun } from './rows';
 import { wholeReading, type ReadStretches } from './read-chart';
 import { saidTwice } from './said-twice';
 import type { Scanned } from './scan';
 import { idleRemarks, inOrder, readStages, textAt, unusedEntries, type Stages } from './stages';
 import type { Item } from './syntax';
+import { passesUntilLeft } from './until-left';
 
 /**
  * How rows are worked where the text does not say: unturned rows all face the RS and run to and fro. A text that speaks
@@ -27,6 +29,8 @@ import type { Item } from './syntax';
 export type ReadingContext = {
   readonly unturned?: { readonly firstDirection: Direction };
   readonly choices?: Choices;
+  /** Stitches on the needle before the first row, where what lies below leaves them. */
+  readonly begins?: number;
 };
 
 /** Whether the counts that a text states agree with a reading: settles "repeat 3 times". */
@@ -56,6 +60,13 @@ function likelyBy({ width, multiple }: Scanned, written: readonly WrittenRow[]) 
 const unturnedBy = ({ unturned }: ReadingContext, written: WrittenRows, { holds }: Scanned) =>
   written.turned || !unturned ? undefined : { ...unturned, holds };
 
+/** What lies below says how many stitches there are, where the text itself does not. */
+function begunWith(stages: Stages, begins: number | undefined): Stages {
+  const [first] = stages.written.rows;
+  if (begins === undefined || !first || stages.scanned.width) return stages;
+  return { ...stages, scanned: { ...stages.scanned, width: { count: begins, at: first.at } } };
+}
+
 /** Rows that lead back to their beginning; those of which the text says that they are worked once do not. */
 const loopsOf = (runs: readonly WrittenRun[], { once }: Scanned): Loop[] =>
   runs.flatMap(({ repeatFrom, to, said }, i) =>
@@ -70,10 +81,24 @@ const wishesOf = (scanned: Scanned, written: readonly WrittenRow[]): FitWishes =
 
 /** Of single rows; everything else leaves open which rows there are. */
 const OF_WORDS: ReadonlySet<string> = new Set([
-  'unknown-word', 'row-not-understood', 'ambiguous-name', 'name-clash', 'crossing-not-understood', 'empty-row', 'unclosed', 'unopened', 'too-deep',
-  'missing-times', 'count-out-of-range', 'repeat-without-star', 'two-repeats', 'over-differs', 'legend-not-understood',
-  'legend-twice', 'stray-line',
-]); // prettier-ignore
+  'unknown-word',
+  'row-not-understood',
+  'ambiguous-name',
+  'name-clash',
+  'crossing-not-understood',
+  'empty-row',
+  'unclosed',
+  'unopened',
+  'too-deep',
+  'missing-times',
+  'count-out-of-range',
+  'repeat-without-star',
+  'two-repeats',
+  'over-differs',
+  'legend-not-understood',
+  'legend-twice',
+  'stray-line',
+]);
 
 /** Where some rows have words that are not understood, the counts of all the others can be compared all the same. */
 function countsAside(
@@ -108,15 +133,22 @@ function softNames({ scanned, soft }: Stages, chart: Chart, words: readonly RowW
   });
 }
 
+/** "rows 3 to 10", as the text numbers them. */
+function rangeWords({ label: first }: WrittenRow, { label: last }: WrittenRow, inTheRound: boolean): string {
+  const unit = inTheRound ? 'round' : 'row';
+  return first.number === last.number
+    ? `${unit} ${first.number}`
+    : `${unit}s ${first.number} to ${last.number}`;
+}
+
 /** The charts of a text, once it is settled which of its rows repeat. */
 function chartsOf(name: string, written: WrittenRows, rows: readonly Row[], endsOnce: boolean): Chart[] {
   const { runs } = written;
-  const unit = written.inTheRound ? 'rounds' : 'rows';
   return runs.map(({ from, repeatFrom, to, firstSide }, i) => {
     const [first, last] = [written.rows[from], written.rows[to - 1]];
-    const numbers = first && last ? `, ${unit} ${first.label.number} to ${last.label.number}` : '';
     return {
-      name: runs.length > 1 ? `${name}${numbers}` : name,
+      name:
+        runs.length > 1 && first && last ? `${name}, ${rangeWords(first, last, written.inTheRound)}` : name,
       setUp: rows.slice(from, repeatFrom),
       rows: rows.slice(repeatFrom, to),
       firstSide,
@@ -125,21 +157,43 @@ function chartsOf(name: string, written: WrittenRows, rows: readonly Row[], ends
   });
 }
 
+/** The rows of the last run that change the count, and of them those that do not say what it comes to. */
+function changesOf({ scanned, written }: Stages, rows: readonly (Row | null)[]) {
+  const run = written.runs[written.runs.length - 1] as WrittenRun;
+  const changing = written.rows.flatMap((one, i) => {
+    const row = rows[i];
+    if (i < run.from || !row || sameForm(takesForm(row), givesForm(row))) return [];
+    return [{ index: i, written: one, form: givesForm(row), count: one.body.stated?.count ?? null }];
+  });
+  const first = changing[0]?.index ?? 0;
+  // Without a count to begin with, or rows below that settle it, a slip in the first of them would not show.
+  const begins =
+    scanned.width !== null ||
+    written.runs.length > 1 ||
+    written.rows.slice(0, first).some(({ body }) => body.stated !== null);
+  const silent = changing.filter(({ index, count }) => count === null || (index === first && !begins));
+  return { changing, silent };
+}
+
 /**
  * Whether every row that changes the count says what it comes to, and all agree: then rows that do not lead back to
  * their beginning are no slip of the pen.
  */
-function proven(written: readonly WrittenRow[], { rows, form }: Fitted): boolean {
-  const noted = rows.flatMap((placed, i) => {
-    const row = placed && bare(placed);
-    if (!row || sameForm(takesForm(row), givesForm(row))) return [];
-    return [{ form: givesForm(row), count: written[i]?.body.stated?.count ?? null }];
-  });
-  const [first] = noted;
-  if (!first || first.count === null || form.perRepeat === 0 || !reaches(first.form, first.count))
-    return false;
+function proven(stages: Stages, { rows, form }: Fitted): boolean {
+  const { changing, silent } = changesOf(
+    stages,
+    rows.map((row) => row && bare(row)),
+  );
+  const [first] = changing;
+  if (!first || first.count === null || silent.length > 0 || form.perRepeat === 0) return false;
   const repeats = (first.count - first.form.base) / first.form.perRepeat;
-  return noted.every((one) => one.count !== null && countFor(one.form, repeats) === one.count);
+  const { width } = stages.scanned;
+  const begins = !width || countFor(form, repeats) === width.count;
+  return (
+    begins &&
+    reaches(first.form, first.count) &&
+    changing.every((one) => countFor(one.form, repeats) === one.count)
+  );
 }
 
 type Settled = { readonly fitted: Fitted; readonly endsOnce: boolean };
@@ -150,11 +204,13 @@ const comesNotBack = (fitted: ReturnType<typeof fitRows>): fitted is Misfits =>
 
 /** How the rows fit on each other, and whether the last of them are worked once; null with the problems noted. */
 function settle(
-  { written, scanned }: Stages,
+  stages: Stages,
   fitted: ReturnType<typeof fitRows>,
   fittings: readonly Fitting[],
   checker: Checker,
+  laying: Laying,
 ): Settled | null {
+  const { written, scanned } = stages;
   const all = written.rows;
   const run = written.runs[written.runs.length - 1] as WrittenRun;
   if (fitted.kind === 'fitted') return { fitted, endsOnce: scanned.once && !run.said };
@@ -167,7 +223,9 @@ function settle(
     checker.fail({ code: 'nothing-below', words: first.at, at: first.at, row: first.label });
     return null;
   }
-  if (fitted.open && proven(all, fitted.open)) return { fitted: fitted.open, endsOnce: true };
+  // Rows that come to "until 8 sts remain" are no repeat either.
+  const counted = laying.passes.size > 0;
+  if (fitted.open && (counted || proven(stages, fitted.open))) return { fitted: fitted.open, endsOnce: true };
   const [misfit] = fitted.misfits;
   const last = all[run.to - 1] as WrittenRow;
   if (misfit && comesNotBack(fitted) && !run.said && misfit.index === run.repeatFrom)
@@ -183,28 +241,25 @@ function settle(
 }
 
 /** Rows worked once that change the count without saying what it comes to: nothing in the text proves them. */
-function unproved(written: WrittenRows, rows: readonly Row[], endsOnce: boolean): NotationDoubt[] {
-  const run = written.runs[written.runs.length - 1];
-  if (!endsOnce || !run) return [];
-  const silent = written.rows.slice(run.from, run.to).filter(({ body }, i) => {
-    const row = rows[run.from + i] as Row;
-    return !body.stated && !sameForm(takesForm(row), givesForm(row));
-  });
+function unproved(stages: Stages, rows: readonly Row[], endsOnce: boolean): NotationDoubt[] {
+  const { silent } = endsOnce ? changesOf(stages, rows) : { silent: [] };
   const [first] = silent;
-  return first ? [{ code: 'count-unstated', rows: silent.length, at: first.at, row: first.label }] : [];
+  if (!first) return [];
+  const { at, label } = first.written;
+  const said = new Set(silent.map(({ written }) => written.at.from));
+  return [{ code: 'count-unstated', rows: said.size, at, row: label }];
 }
 
 /**
  * Reads a text whose rows are those of one pattern.
- * @param layOut see {@link writtenRows}
  */
 export function readOnce(
   source: string,
   name: string,
   context: ReadingContext = {},
-  layOut = false,
+  laying = AS_WRITTEN,
 ): Result<ReadStretches, readonly NotationProblem[]> {
-  const stages = readStages(source, context.choices ?? NO_CHOICES, layOut);
+  const stages = begunWith(readStages(source, context.choices ?? NO_CHOICES, laying), context.begins);
   const { scanned, legend, written, used, problems } = stages;
   if (problems.length > 0)
     return err(inOrder([...problems, ...countsAside(written, scanned, problems, context)]));
@@ -214,11 +269,24 @@ export function readOnce(
   const fittings = checker.fittings(written.inTheRound, unturnedBy(context, written, scanned));
   if (checker.problems.length > 0) return refused();
   const ring = fittings.some(({ phase }) => phase !== null);
+  if (written.untilLeft.length > 0) {
+    const passes = passesUntilLeft(
+      written,
+      fittings,
+      ring,
+      wishesOf(scanned, all),
+      scanned.width?.count ?? null,
+    );
+    return passes.ok
+      ? readOnce(source, name, context, { ...laying, passes: passes.value })
+      : err(passes.error);
+  }
   const tried = fitRows(fittings, loopsOf(written.runs, scanned), ring, wishesOf(scanned, all));
   // "Rep rows 1 and 2 six more times" behind all rows: rows that come back repeat anyway, others are laid out.
   const once = comesNotBack(tried) || scanned.once;
-  if (once && written.ofWhole && !layOut) return readOnce(source, name, context, true);
-  const settled = settle(stages, tried, fittings, checker);
+  if (once && written.ofWhole && !laying.whole)
+    return readOnce(source, name, context, { ...laying, whole: true });
+  const settled = settle(stages, tried, fittings, checker, laying);
   if (!settled) return refused();
   const { fitted, endsOnce } = settled;
   const worked = written.runs.map((run, i) => ({
@@ -260,7 +328,7 @@ export function readOnce(
           all.map(({ body }) => body.items.some(isStarred)),
         ),
       }),
-      ...unproved(written, rows, endsOnce),
+      ...unproved(stages, rows, endsOnce),
     ],
     castOn,
     repeats: scanned.width && repeatsOf(castOn, scanned.width.count),

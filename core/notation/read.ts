@@ -3,8 +3,8 @@
  * syntactic rows (body.ts, words.ts, rows.ts), checker (checker.ts); only what passes the last becomes a chart.
  */
 import { err, ok, type Result } from '../result';
-import type { LinearForm } from '../chart/row';
-import { fitTogether, stretchTakes, type Stretch } from '../chart/stretches';
+import { countFor, type LinearForm } from '../chart/row';
+import { fitTogether, stretchGives, stretchTakes, type Stretch } from '../chart/stretches';
 import { NO_CHOICES, type Choices } from './choices';
 import { withFitting } from './fitting-options';
 import type { RowWords } from './placed-row';
@@ -79,11 +79,22 @@ function usedNowhere(doubts: readonly (readonly NotationDoubt[])[]): NotationDou
   );
 }
 
+/** Stitches that a pattern leaves, where its text says how many it begins with. */
+function leaves({ stretches, repeats }: ReadStretches): number | undefined {
+  const last = stretches[stretches.length - 1] as Stretch;
+  return repeats === null ? undefined : countFor(stretchGives(last), repeats);
+}
+
 /** The patterns of a text, worked one after the other. */
-function readInTurn({ name, ...text }: Text, parts: readonly Part[]): Reading<ReadStretches> {
-  const readings = parts.map(({ name: own, masked }, i) =>
-    readAsked({ ...text, source: masked, name: own === '' ? `${name}, part ${i + 1}` : own }),
-  );
+function readInTurn({ name, context, ...text }: Text, parts: readonly Part[]): Reading<ReadStretches> {
+  let begins: number | undefined;
+  const readings = parts.map(({ name: own, masked }, i) => {
+    const part = own === '' ? `${name}, part ${i + 1}` : own;
+    const begun = { ...context, ...(begins !== undefined && { begins }) };
+    const read = readAsked({ ...text, source: masked, name: part, context: begun });
+    begins = read.ok ? leaves(read.value) : undefined;
+    return read;
+  });
   const problems = readings.flatMap((one) => (one.ok ? [] : one.error));
   const read = readings.flatMap((one) => (one.ok ? [one.value] : []));
   const [first] = read;
@@ -101,11 +112,12 @@ function readInTurn({ name, ...text }: Text, parts: readonly Part[]): Reading<Re
     if (error.code !== 'stretches-differ') return err([{ code: 'no-multiple-fits', at }]);
     return err([{ code: 'parts-differ', takes: error.takes, gives: error.gives, at }]);
   }
+  const repeats = (first.repeats ?? 0) / fitted.value[0].across;
   return ok({
     ...first,
     stretches: fitted.value,
     castOn: stretchTakes(fitted.value[0]),
-    repeats: null,
+    repeats: Number.isInteger(repeats) && repeats > 0 ? repeats : null,
     written,
     remarks: read.flatMap((one) => one.remarks),
     doubts: usedNowhere(read.map((one) => one.doubts)),

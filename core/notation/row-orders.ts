@@ -20,6 +20,18 @@ export type Run = {
   readonly said: boolean;
 };
 
+/** How rows are laid out whose number of passes the counts settle. */
+export type Laying = {
+  /** "Rep rows 1-8 three times" behind all rows is laid out as well, not taken for how often a pattern is worked. */
+  readonly whole: boolean;
+  /** How often more the rows of "until 8 sts remain" are worked, by the place of the order. */
+  readonly passes: ReadonlyMap<number, number>;
+};
+export const AS_WRITTEN: Laying = { whole: false, passes: new Map() };
+
+/** Rows that are repeated until so many stitches are left. */
+export type UntilLeft = Range & Pick<RowOrder, 'at'> & { readonly left: number };
+
 export class RowOrders {
   private readonly again: Again[] = [];
   private readonly forEver: ForEver[] = [];
@@ -27,13 +39,14 @@ export class RowOrders {
   private readonly once: number;
   /** An order that works the whole pattern so many times was met. */
   ofWhole = false;
+  /** Orders of which it is not known yet how often their rows are worked. */
+  readonly untilLeft: UntilLeft[] = [];
 
   constructor(
     private readonly orders: Scanned['orders'],
     private readonly headers: readonly RowHeader[],
     private readonly problems: NotationProblem[],
-    /** "Rep rows 1-8 three times" behind all rows is laid out as well, not taken for how often a pattern is worked. */
-    private readonly layOut: boolean,
+    private readonly laying: Laying,
   ) {
     this.once = Math.max(0, ...headers.filter(({ once }) => once).flatMap(({ numbers }) => numbers));
   }
@@ -44,6 +57,7 @@ export class RowOrders {
   private range({ rows, after }: Scanned['orders'][number]): Range {
     const before = this.highest(this.headers.slice(0, after));
     if (rows.kind === 'range') return rows;
+    if (rows.kind === 'next') return { first: this.once + 1, last: before };
     return { first: rows.kind === 'from' ? rows.first : before - rows.count + 1, last: before };
   }
 
@@ -80,6 +94,16 @@ export class RowOrders {
         });
         continue;
       }
+      if (order.rows.kind === 'next') {
+        this.goOn(order, order.rows.count, { first, last }, rows);
+        continue;
+      }
+      if (order.left !== null) {
+        const passes = this.laying.passes.get(at.from);
+        if (passes === undefined) this.untilLeft.push({ first, last, left: order.left, at });
+        else this.again.push({ first, last, times: passes, at });
+        continue;
+      }
       if (times === null) {
         this.forEver.push({ first, last, at, until: order.until, after: order.after });
         continue;
@@ -88,21 +112,41 @@ export class RowOrders {
       const gap = next > last ? next - last - 1 : 0;
       const filled = gap > 0 ? times.find((count) => count * length === gap) : undefined;
       if (filled !== undefined) {
-        for (let i = 0; i < gap; i += 1) {
-          const copied = rows.get(first + (i % length));
-          if (copied !== undefined) rows.set(last + 1 + i, copied);
-        }
+        this.fillGap(rows, { first, last }, gap);
         continue;
       }
       // A whole pattern worked so many times is the pattern; how often it is worked is said when it is set up.
       const whole = next === 0 && last === highest && first === Math.max(1, this.once + 1);
       if (whole) this.ofWhole = true;
-      if (whole && !this.layOut) continue;
+      if (whole && !this.laying.whole) continue;
       const [count, other] = times;
       if (other !== undefined)
         this.problems.push({ code: 'order-times-unclear', times: count as number, at });
       else this.again.push({ first, last, times: count as number, at });
     }
+  }
+
+  private fillGap<T>(rows: Map<number, T>, { first, last }: Range, gap: number) {
+    for (let i = 0; i < gap; i += 1) {
+      const copied = rows.get(first + (i % (last - first + 1)));
+      if (copied !== undefined) rows.set(last + 1 + i, copied);
+    }
+  }
+
+  /** "Work 4 rows in pattern": the rows go on from their first; behind all rows it only says how long. */
+  private goOn<T>(
+    { after, at }: Scanned['orders'][number],
+    count: number,
+    { first, last }: Range,
+    rows: Map<number, T>,
+  ) {
+    const next = this.behind(after);
+    const length = last - first + 1;
+    const gap = next > last ? next - last - 1 : 0;
+    if (next === 0) return;
+    if (gap === count) this.fillGap(rows, { first, last }, gap);
+    else if (gap === 0 && count % length === 0) this.again.push({ first, last, times: count / length, at });
+    else this.problems.push({ code: 'goes-on-differs', count, first, last, next, at });
   }
 
   /** Rows 1 to `count` in the order in which they are worked, cut behind each stretch that is worked as long as wanted. */

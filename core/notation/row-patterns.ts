@@ -56,7 +56,7 @@ export const OVER = new RegExp(
   `,? ?(?:over|across|on)(?: the)?(?: next| following| foll)? ${COUNT} ?${STS}?`,
 );
 export const PANEL_A =
-  /(?:work |knit )?(?:(?:the )?next (?:row|round|rnd)|(?:row|round|rnd) (\d{1,4})) of (?:the )?([a-z][^,;.:()[\]*]{0,40}?)(?: (?:chart|panel|pattern))?(?=,? (?:over|across|on) | ?[,;.]|$)/;
+  /(?:work |knit )?(?:(?:the )?next (?:row|round|rnd)|(?:the )?(set-?up) (?:row|round|rnd)(?: (\d{1,2}))?|(?:row|round|rnd) (\d{1,4})) of (?:the )?([a-z][^,;.:()[\]*]{0,40}?)(?: (?:chart|panel|pattern))?(?=,? (?:over|across|on) | ?[,;.]|$)/;
 export const PANEL_B =
   /work (?:the )?([a-z][^,;.:()[\]*0-9]{0,40}?),? ?\(?(?:row|round|rnd) (\d{1,4})\)?(?=,? (?:over|across|on) | ?[,;.]|$)/;
 export const WORK = /(?:work|make) (?:an? |the )?/;

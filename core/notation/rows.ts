@@ -5,7 +5,7 @@ import { BodyReader } from './body';
 import type { Every, RowHeader } from './header';
 import type { NotationProblem, Problem, RowLabel, TextSpan } from './problems';
 import { MOST_ROWS } from './orders';
-import { RowOrders } from './row-orders';
+import { AS_WRITTEN, RowOrders, type Laying, type UntilLeft } from './row-orders';
 import type { Scanned } from './scan';
 import type { Body } from './syntax';
 import { Cursor } from './text';
@@ -41,6 +41,8 @@ export type WrittenRows = {
   readonly runs: readonly WrittenRun[];
   /** The text orders all its rows to be worked so many times. */
   readonly ofWhole: boolean;
+  /** Rows that are worked until so many stitches are left; here they stand once. */
+  readonly untilLeft: readonly UntilLeft[];
   readonly problems: readonly NotationProblem[];
 };
 
@@ -213,9 +215,9 @@ class Assembly {
     this.fail({ code: 'row-missing', number }, near, { kind: 'row', number });
   }
 
-  rows(inTheRound: boolean, orders: Scanned['orders'], order: readonly Parsed[], layOut: boolean): Assembled {
+  rows(inTheRound: boolean, orders: Scanned['orders'], order: readonly Parsed[], laying: Laying): Assembled {
     const headers = order.map(({ header }) => header);
-    const ordered = new RowOrders(orders, headers, this.problems, layOut);
+    const ordered = new RowOrders(orders, headers, this.problems, laying);
     ordered.fill(this.byNumber);
     const firstSide = this.firstSide(inTheRound);
     const sideOf = (number: number): Side => (inTheRound ? 'RS' : sideOfRow(firstSide, number));
@@ -254,7 +256,7 @@ class Assembly {
       runs.push({ from, repeatFrom, to: rows.length, said: run.said, firstSide: sideOf(first) });
     }
     this.reportUnused();
-    return { inTheRound, rows, runs, ofWhole: ordered.ofWhole };
+    return { inTheRound, rows, runs, ofWhole: ordered.ofWhole, untilLeft: ordered.untilLeft };
   }
 }
 
@@ -262,13 +264,12 @@ const START: TextSpan = { line: 1, column: 1, length: 1, from: 0 };
 
 /**
  * Puts the scanned rows in order. Problems are gathered; rows with one are left out.
- * @param layOut rows that the text orders to be worked so many times are all laid out, also where they are all its rows
  */
 export function writtenRows(
   scanned: Scanned,
   context: BodyContext,
   round: boolean | null,
-  layOut = false,
+  laying = AS_WRITTEN,
 ): WrittenRows {
   const problems: NotationProblem[] = [];
   const parsed = parse(scanned, context, problems);
@@ -281,7 +282,7 @@ export function writtenRows(
   const [first] = numbered;
   if (unsure && first) problems.push({ code: 'flat-or-round', at: first.at });
   const inTheRound = round ?? rounds.length > 0;
-  const assembled = new Assembly(parsed, problems).rows(inTheRound, scanned.orders, parsed, layOut);
+  const assembled = new Assembly(parsed, problems).rows(inTheRound, scanned.orders, parsed, laying);
   const empty = assembled.runs.every(({ repeatFrom, to }) => repeatFrom >= to);
   if (empty && problems.length === 0) problems.push({ code: 'no-rows', at: START });
   return { ...assembled, turned, problems };

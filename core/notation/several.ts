@@ -7,6 +7,13 @@ export type Part = { readonly name: string; readonly masked: string };
 
 const MOST_PARTS = 40;
 
+/** Set-up rows that stand right before a row 1 belong to it. */
+function withSetUps(rows: readonly RowStatement[], rowOne: number): number {
+  let first = rowOne;
+  while (first > 0 && rows[first - 1]?.header.kind === 'setUp') first -= 1;
+  return first;
+}
+
 /** Rows that begin again from 1, where each time at least so many are numbered. */
 function begins(rows: readonly RowStatement[], least: number): number[] {
   const starts: number[] = [];
@@ -14,7 +21,7 @@ function begins(rows: readonly RowStatement[], least: number): number[] {
   rows.forEach(({ header }, i) => {
     const again = header.kind === 'row' && header.numbers[0] === 1 && seen.has(1);
     if (i === 0 || (again && seen.size >= least)) {
-      starts.push(i);
+      starts.push(again ? withSetUps(rows, i) : i);
       seen = new Set();
     }
     for (const number of header.numbers) if (header.kind === 'row') seen.add(number);

@@ -8,6 +8,7 @@ import { countFor, expandRow } from '../chart/row';
 import { DIALECTS, SAMPLES, writeDialect } from '../testing/dialects';
 import { ROUGH } from '../testing/rough';
 import { slipsOver, SLIPS } from '../testing/slips';
+import { WORKED_ONCE } from '../testing/worked-once';
 import { workText } from '../testing/word-by-word';
 import { workCells } from '../testing/worked-chart';
 import { judge } from './judge';
@@ -31,6 +32,7 @@ function sound(name: string, text: string): Sound {
 const WRITTEN = SAMPLES.flatMap((sample) =>
   DIALECTS.map((dialect) => sound(`${sample.name}, ${dialect.name}`, writeDialect(sample, dialect))),
 );
+const ONCE = WORKED_ONCE.map(({ what, text }) => sound(what, text));
 const SPOKEN = ROUGH.filter(({ choices }) => !choices).map(({ what, text }) => sound(what, text));
 
 /** Whether the text, worked word by word for some number of repeats, makes the chart. */
@@ -77,6 +79,12 @@ it('of 20,000 not one is read as another chart without a word', () => {
   expect(misread).toEqual([]);
   expect(counts['another sound text']).toBeLessThan(60);
   expect(counts.refused + counts.doubted).toBeGreaterThan(10_000);
+});
+
+it('of 6,000 in rows worked once not one is', () => {
+  const { counts, misread } = tally(ONCE, 6_000, 13);
+  expect(misread).toEqual([]);
+  expect(counts.refused + counts.doubted).toBeGreaterThan(3_000);
 });
 
 /** The knitter who works word by word does not know the rough manners: only slips that leave no sound text are made. */

@@ -3,6 +3,7 @@ import { NO_CHOICES, type Choices } from './choices';
 import { LegendNames } from './legend-names';
 import { readLegend, readsAsRow, type LegendEntry, type ReadLegend } from './legend';
 import type { NotationProblem, Option, TextSpan } from './problems';
+import { AS_WRITTEN } from './row-orders';
 import { writtenRows, type WrittenRows } from './rows';
 import { scan, type Scanned } from './scan';
 import { holdsStitchWord } from './stitch-words';
@@ -41,11 +42,20 @@ const UNCLEAR_ROWS: ReadonlySet<string> = new Set([
   'entry-or-row',
   'stray-line',
   'order-not-understood',
+  'goes-on-differs',
 ]);
 const SIZES: ReadonlySet<string> = new Set(['choose-size', 'sizes-differ', 'no-such-size']);
 const UNREAD = {
   legend: { entries: [], names: new LegendNames([]), problems: [] },
-  written: { inTheRound: false, turned: false, rows: [], runs: [], ofWhole: false, problems: [] },
+  written: {
+    inTheRound: false,
+    turned: false,
+    rows: [],
+    runs: [],
+    ofWhole: false,
+    untilLeft: [],
+    problems: [],
+  },
   used: new Set<string>(),
   soft: new Map<string, readonly Option[]>(),
 } as const;
@@ -60,8 +70,7 @@ export function idleRemarks(legend: ReadLegend, used: ReadonlySet<string>): Lege
   return idle.filter(({ at }, i) => idle.findIndex((other) => other.at.from === at.from) === i);
 }
 
-/** @param layOut see {@link writtenRows} */
-export function readStages(source: string, choices: Choices, layOut = false): Stages {
+export function readStages(source: string, choices: Choices, laying = AS_WRITTEN): Stages {
   const scanned = scan(source, choices.size, choices.remarks);
   // Before a size is chosen every list of numbers would be a problem of its own.
   const sizeless = scanned.problems.some(({ code }) => SIZES.has(code));
@@ -78,7 +87,7 @@ export function readStages(source: string, choices: Choices, layOut = false): St
     onUsed: (name: string) => used.add(name),
     onSoft: (word: string, options: readonly Option[]) => soft.set(word, options),
   };
-  const written = writtenRows(scanned, context, choices.round, layOut);
+  const written = writtenRows(scanned, context, choices.round, laying);
   const idle = idleRemarks(legend, used);
   const rowLike = idle.filter((entry) => readsAsRow(entry, scanned));
   const doubtful = idle.filter(
@@ -98,7 +107,7 @@ export function readStages(source: string, choices: Choices, layOut = false): St
     ...unclearNames(legend, unclear),
   ];
   // A row whose label is not understood is not missing besides.
-  const unclearRows = before.some(({ code }) => UNCLEAR_ROWS.has(code));
+  const unclearRows = [...before, ...written.problems].some(({ code }) => UNCLEAR_ROWS.has(code));
   const rest = written.problems.filter(
     ({ code }) => (code !== 'no-rows' || before.length === 0) && (code !== 'row-missing' || !unclearRows),
   );

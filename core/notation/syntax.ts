@@ -28,11 +28,12 @@ export type Word =
       readonly period: readonly Face[] | 'garter';
       readonly count: number;
     }
-  /** "work row 3 of Rope over the next 8 sts"; `row` is null for "the next row". */
+  /** "work row 3 of Rope over the next 8 sts", or one of its set-up rows; both are null for "the next row". */
   | {
       readonly kind: 'panel';
       readonly name: string;
       readonly row: number | null;
+      readonly setUp: number | null;
       readonly over: number | null;
     };
 

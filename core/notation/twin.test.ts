@@ -6,11 +6,15 @@ import { countFor } from '../chart/row';
 import type { Chart } from '../chart/chart';
 import { DIALECTS, SAMPLES, writeDialect } from '../testing/dialects';
 import { sheetOf } from '../testing/plans';
+import { WORKED_ONCE } from '../testing/worked-once';
 import { workText } from '../testing/word-by-word';
 import { workCells } from '../testing/worked-chart';
 import { readRows } from './read';
 
-const TEXTS = SAMPLES.flatMap((sample) =>
+const ONCE = WORKED_ONCE.map(
+  ({ what, text }) => [what, 'worked once', text, /rnd|round/i.test(text)] as const,
+);
+const WRITTEN = SAMPLES.flatMap((sample) =>
   DIALECTS.map(
     (dialect) => [sample.name, dialect.name, writeDialect(sample, dialect), sample.round] as const,
   ),
@@ -32,7 +36,7 @@ function performed(chart: Chart, repeats: number, round: boolean) {
   });
 }
 
-it.each(TEXTS)('%s, %s', (_sample, _dialect, text, round) => {
+it.each([...WRITTEN, ...ONCE])('%s, %s', (_sample, _dialect, text, round) => {
   const read = readRows(text, 'x');
   if (!read.ok) throw new Error(JSON.stringify(read.error));
   const { chart, castOn } = read.value;

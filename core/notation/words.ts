@@ -143,11 +143,12 @@ export class WordReader {
     const b = a ? null : cursor.take(PANEL_B);
     if (!a && !b) return null;
     const over = cursor.take(OVER);
-    const [name, row] = a ? [a[2], a[1]] : [b?.[1], b?.[2]];
+    const [name, row] = a ? [a[4], a[3]] : [b?.[1], b?.[2]];
     return {
       kind: 'panel',
       name: (name as string).trim(),
       row: row === undefined ? null : Number(row),
+      setUp: a?.[1] === undefined ? null : Number(a[2] ?? 1),
       over: over ? countOf(over[1] as string) : null,
     };
   }

@@ -4,7 +4,7 @@
  *
  * `k p t` knit, purl, knit through the back; `s S` slipped, float behind or before; `-` no stitch; crossings as lean,
  * over / under: `R2/2`, `L2/1p` (under group purled), `R2/2b` (all bumps), or groups as they lie afterwards from the
- * left, `L:kp/kk` and `R:kk/kk+p@below`; `k2tog ssk yo mb`
+ * left, `L:kp/kk` and `R:kk/kk+p@below`; `k2tog ssk p2tog yo mb`
  * and make 1 to the right or left, `mr ml`, by name.
  */
 import type { Cell, Crossing, Depth, Side, Stitch } from '../stitch/types';
@@ -24,6 +24,7 @@ const OTHER: Readonly<Record<string, Cell>> = {
   yo: { kind: 'increase', how: 'yarnOver' },
   k2tog: { kind: 'decrease', of: 2, lean: 'right', face: 'knit' },
   ssk: { kind: 'decrease', of: 2, lean: 'left', face: 'knit' },
+  p2tog: { kind: 'decrease', of: 2, lean: 'right', face: 'purl' },
   mb: { kind: 'bobble', face: 'knit' },
   mr: { kind: 'increase', how: 'make', lean: 'right', face: 'knit' },
   ml: { kind: 'increase', how: 'make', lean: 'left', face: 'knit' },

@@ -6,12 +6,15 @@
 
 /** `how` is as seen from the RS, whichever side it was worked on; the loop keeps its number from the cast-on. */
 export type Loop = { readonly id: number; readonly how: How };
-export type How = 'k' | 'p' | 'kt' | 'pt' | 'sb' | 'sf';
+/** Two loops worked together keep the lower number: `kr` leans right, `kl` left, `pr` right and is a bump. */
+export type How = 'k' | 'p' | 'kt' | 'pt' | 'sb' | 'sf' | Together;
+export type Together = 'kr' | 'kl' | 'pr';
 /** A finished row from the right edge, and which loops lie before which, seen from the RS. */
 export type Made = { readonly loops: readonly Loop[]; readonly before: readonly string[] };
 
 type Op =
   | { readonly do: 'work'; readonly how: How; readonly times: number }
+  | { readonly do: 'together'; readonly how: Together }
   | {
       readonly do: 'cross';
       readonly front: boolean;
@@ -98,6 +101,8 @@ function statementsOf(text: string): Statement[] {
   ].map((m): Statement => ({ at: m.index, from: m.index + m[0].length, label: m[1] as string }));
   return [...rows, ...ordinals, ...entries].sort((a, b) => a.at - b.at);
 }
+
+const TOGETHER: Readonly<Record<string, Together>> = { k2tog: 'kr', ssk: 'kl', p2tog: 'pr' };
 
 const many = <T>(n: number, what: T): T[] => Array.from({ length: n }, () => what);
 
@@ -207,6 +212,8 @@ class Words {
       '(?:knit the knits?|k the knits?|knit the knit st)(?: and| &|,) (?:purl|p) the (?:purls?|purl st)(?![a-z0-9])',
     );
     if (face) return { do: 'asTheyFace', left: this.left() ?? 0 };
+    const together = this.take('(k2tog|ssk|p2tog)(?![a-z0-9])');
+    if (together) return { do: 'together', how: TOGETHER[together[1] as string] ?? giveUp() };
     const op = this.entry() ?? this.spelled() ?? this.named();
     if (op) return op;
     const run = this.stitches();
@@ -235,24 +242,39 @@ class Words {
 const taken = (ops: readonly Op[]): number =>
   ops.reduce((sum, op) => {
     if (op.do === 'work') return sum + op.times;
+    if (op.do === 'together') return sum + 2;
     if (op.do === 'cross') return sum + op.held.length + op.then.length;
     return op.do === 'again' ? sum + op.times * taken(op.ops) : giveUp();
   }, 0);
 
-const OTHER: Readonly<Record<How, How>> = { k: 'p', p: 'k', kt: 'pt', pt: 'kt', sb: 'sf', sf: 'sb' };
+const OTHER: Readonly<Partial<Record<How, How>>> = {
+  k: 'p',
+  p: 'k',
+  kt: 'pt',
+  pt: 'kt',
+  sb: 'sf',
+  sf: 'sb',
+};
 
 /** One row on the needle; the waiting loops lie in the order she meets them. */
 class Row {
   readonly done: Loop[] = [];
   readonly before: string[] = [];
   constructor(
-    private readonly waiting: Loop[],
+    readonly waiting: Loop[],
     private readonly ws: boolean,
   ) {}
 
   private work(loop: Loop | undefined, how: How) {
     if (!loop) return giveUp();
-    return this.done.push({ id: loop.id, how: this.ws ? OTHER[how] : how });
+    return this.done.push({ id: loop.id, how: this.ws ? (OTHER[how] ?? giveUp()) : how });
+  }
+
+  /** Only on the right side: seen from there, what is worked together on the wrong side leans otherwise. */
+  private together(how: Together) {
+    const [one, two] = this.waiting.splice(0, 2);
+    if (!one || !two || this.ws) giveUp();
+    this.done.push({ id: Math.min((one as Loop).id, (two as Loop).id), how });
   }
 
   ops(ops: readonly Op[]) {
@@ -262,6 +284,7 @@ class Row {
   private op(op: Op, rest: readonly Op[]): void {
     if (op.do === 'work') for (let i = 0; i < op.times; i += 1) this.work(this.waiting.shift(), op.how);
     else if (op.do === 'again') for (let i = 0; i < op.times; i += 1) this.ops(op.ops);
+    else if (op.do === 'together') this.together(op.how);
     else if (op.do === 'cross') this.cross(op);
     else if (op.do === 'asTheyFace') this.asTheyFace(op.left);
     else {
@@ -354,19 +377,23 @@ function rowsOf(text: string): {
   };
 }
 
+/** How many are cast on is told to her, and she works every row once anyway. */
+const withoutRemarks = (text: string) =>
+  text.replace(/(?<=\n) *(?:cast on \d+ st[^\n]*|work these row once\.?)(?=\n| $)/g, '');
+
 /**
  * Works every row of a text once, from so many stitches. Null: there is something she does not know, or it does not
  * come out.
  */
 export function workText(source: string, castOn: number): Made[] | null {
   try {
-    const { count, wsFirst, rnd, ops } = rowsOf(plain(source));
+    const { count, wsFirst, rnd, ops } = rowsOf(withoutRemarks(plain(source)));
     let loops: readonly Loop[] = Array.from({ length: castOn }, (_, id) => ({ id, how: 'k' }));
     return Array.from({ length: count }, (_, i) => {
       const ws = !rnd && (i % 2 === 1) !== wsFirst;
       const row = new Row(ws ? [...loops].reverse() : [...loops], ws);
       row.ops(ops(i + 1));
-      if (row.done.length !== loops.length) giveUp();
+      if (row.waiting.length > 0) giveUp();
       loops = ws ? row.done.reverse() : row.done;
       return { loops, before: row.before.sort() };
     });

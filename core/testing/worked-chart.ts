@@ -1,7 +1,7 @@
-/** Cells as loops, for charts that keep their stitch counts: what {@link workText} gives for a text. */
+/** Cells as loops, for charts of stitches, crossings and two worked together: what {@link workText} gives for a text. */
 import { takes } from '../stitch/cells';
 import type { Cell, Stitch } from '../stitch/types';
-import type { How, Loop, Made } from './word-by-word';
+import type { How, Loop, Made, Together } from './word-by-word';
 
 const HOW: Readonly<Record<Stitch, How>> = {
   knit: 'k',
@@ -12,13 +12,20 @@ const HOW: Readonly<Record<Stitch, How>> = {
   slipBefore: 'sf',
 };
 
+/** How two stitches worked together look from the right side; null for other decreases. */
+function together({ of, lean, face }: Extract<Cell, { kind: 'decrease' }>): Together | null {
+  if (of !== 2) return null;
+  if (face === 'knit') return lean === 'right' ? 'kr' : lean === 'left' ? 'kl' : null;
+  return lean === 'right' ? 'pr' : null;
+}
+
 const ids = (loops: readonly Loop[]) =>
   loops
     .map(({ id }) => id)
     .sort((a, b) => a - b)
     .join();
 
-/** @param rows cells from the right edge, which together take `castOn` stitches; null where a count changes */
+/** @param rows cells from the right edge, which together take `castOn` stitches; null for cells of other kinds */
 export function workCells(rows: readonly (readonly Cell[])[], castOn: number): Made[] | null {
   let loops: readonly Loop[] = Array.from({ length: castOn }, (_, id) => ({ id, how: 'k' }));
   const made: Made[] = [];
@@ -40,6 +47,8 @@ export function workCells(rows: readonly (readonly Cell[])[], castOn: number): M
         put(left, toTheLeft);
         const [over, under] = cell.lean === 'right' ? [toTheRight, toTheLeft] : [toTheLeft, toTheRight];
         before.push(`${ids(over)}<${ids(under)}`);
+      } else if (cell.kind === 'decrease' && together(cell)) {
+        done.push({ id: Math.min(...taken.map(({ id }) => id)), how: together(cell) as Together });
       } else return null;
     }
     if (at !== loops.length) return null;
