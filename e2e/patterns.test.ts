@@ -79,6 +79,18 @@ const dropFile = (name: string, content: string) =>
     content,
   );
 
+const HAT = `Rib
+Rnd 1: *k2, p2; rep from * around.
+Rnd 2: *k2, p2; rep from * around.
+Body
+Rnd 1: *k6, p2; rep from * around.
+Rnd 2: *3/3 RC, p2; rep from * around.
+Rnd 3: *k6, p2; rep from * around.
+Rnd 4: *k6, p2; rep from * around.
+Crown
+Rnd 1: *k2tog, k2, k2tog, p2; rep from * around.
+Rnd 2: *k4, p2; rep from * around.
+Rnd 3: *k2tog, k2tog, p2; rep from * around.`;
 const TEXT = `Otter run
 Row 1 (RS): p2, k5, 2/2 RC, p2.
 Row 2 and all WS rows: knit the knits and purl the purls.
@@ -195,6 +207,46 @@ Rwo four, knit 2, purl 4 and knit 2.`,
     await reload(page);
     await waitForText(page, FACTS, /7 stitches, 2 rows/);
     expect(await textOf(page, '[data-testid=settled]')).toMatch(/second pattern of the text/);
+  });
+
+  it('a hat from its rib to its crown is asked, drawn, kept, and set up as three sections that fit', async () => {
+    await fill(page, 'Name of the pattern', 'Fen hat');
+    await pasteText(page, HAT);
+    await waitForText(page, PROBLEMS, /The text holds 3 patterns.*worked one after the other/);
+    await press(page, 'Write “Work the rows under each heading one after the other.”');
+    await waitForText(page, PROBLEMS, /\(row 3\).*works 8 stitches.*leaves 4 stitches.*worked once/);
+    await press(page, 'Write “Work these rows once.”');
+    const stretches = '[data-testid=stretches]';
+    await waitForText(page, stretches, /Rib 2 rounds again and again.*Body 4 rounds again and again.*Crown 3 rounds worked once 8 stitches become 4/); // prettier-ignore
+    await waitForText(
+      page,
+      '[data-testid=counts]',
+      /8 to begin with; round 1 of Crown: 6, round 3 of Crown: 4/,
+    );
+    await waitForText(page, FINDINGS, /2 of them change the count/);
+    await press(page, 'Keep this pattern');
+    await page.waitForFunction(() => /patterns\/[0-9a-f-]{36}$/.test(location.pathname));
+    await reload(page);
+    await waitForText(page, stretches, /Crown 3 rounds worked once/);
+    await press(page, 'Knit it in a piece');
+    const preview = '[data-testid=preview]';
+    await waitForText(page, preview, /Cast on 8 stitches, 83 rounds/);
+    await fill(page, 'Name of the piece', 'Hat of the fen');
+    await fill(page, 'Repeats', '24');
+    await waitForText(page, preview, /Not up to date/);
+    await press(page, 'Make them fit: Body 12 times, Crown 12 times across');
+    await waitForText(page, preview, /Cast on 96 stitches, 83 rounds/);
+    await press(page, 'Open Crown');
+    await fill(page, 'Rounds', '4');
+    await waitForText(
+      page,
+      '.panel-editor',
+      /worked once: from where it begins there are 3, and the section has 4/,
+    );
+    await press(page, 'Make the section 3 rows long');
+    await waitForText(page, preview, /Cast on 96 stitches, 83 rounds.*Crown: 3 rounds, worked once/);
+    await press(page, 'Cast on');
+    await page.waitForSelector('[data-testid=working-row]');
   });
 
   it('what is worth a second look does not stop her, and "intended" silences it for good', async () => {
@@ -330,7 +382,7 @@ describe('the shelf', () => {
     await refused(
       'x.json',
       '{"format":"gritch-pattern","version":7}',
-      /of version 7; this Gritch knows up to 1/,
+      /of version 7; this Gritch knows up to 2/,
     );
     await refused('y.json', '{"format": "gritch', /damaged or cut short/);
     await refused('z.svg', '<svg xmlns="http://www.w3.org/2000/svg"></svg>', /carries no pattern/);

@@ -78,6 +78,27 @@ describe('live errors', () => {
     expect(picked).toMatch(/^2\/2/);
   });
 
+  it('a pasted pattern of several stretches becomes as many sections, the edges carried on', async () => {
+    await press(page, 'Take Rope of 2 over 2 away');
+    await press(page, 'Paste rows');
+    await pasteRows(
+      page,
+      'Row 1 (RS): *k4, p4; rep from * to end\nRow 2: *k4, p4; rep from * to end\nRep rows 1 and 2 for 10 cm.\nRow 3: *k2tog, k2, p4; rep from * to end\nRow 4: *k4, p3; rep from * to end',
+    );
+    await press(page, 'Write Work these rows once.');
+    await waitForText(
+      page,
+      '.panel-editor',
+      /These rows are 2 stretches that are worked one after the other/,
+    );
+    await press(page, 'Make 2 sections of them');
+    await waitForText(page, PREVIEW, /Cast on 16 stitches, 42 rows in all/);
+    await press(page, 'Open My panel, rows 3 to 4');
+    const chips = await textOf(page, '[aria-label="My panel, rows 3 to 4"]');
+    expect(chips).toMatch(/Right edge/);
+    expect(await problems()).toEqual([]);
+  });
+
   it('a name with two meanings is written out by a touch', async () => {
     await press(page, 'Paste rows');
     await pasteRows(page, 'Row 1 (RS): p2, C5B, p2.\nRow 2: k2, p5, k2.');

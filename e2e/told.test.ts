@@ -5,6 +5,8 @@
 import type { Page } from 'puppeteer-core';
 import { checkDraft, panelDraft, type PieceDraft } from '@core/draft/draft';
 import { writePiece } from '@core/formats/piece';
+import { takePattern } from '@core/draft/in-stretches';
+import { readRows } from '@core/notation/read';
 import { SHELF } from '@core/shelf/data';
 import { startApp, type RunningApp } from './helpers/app';
 import { DESK, openBrowser, PHONE, textOf, waitForText, type OpenBrowser } from './helpers/browser';
@@ -86,6 +88,44 @@ const SECTIONS: PieceDraft = {
   ],
 };
 
+/** From a pattern of three stretches: a rib, cables, and a crown that takes half of the stitches away. */
+const HAT_ROWS = `Work the rows under each heading one after the other.
+Cast on 64 sts.
+Rib
+Rnd 1: *k2, p2; rep from * around.
+Rnd 2: *k2, p2; rep from * around.
+Body
+Rnd 1: *k6, p2; rep from * around.
+Rnd 2: *3/3 RC, p2; rep from * around.
+Rnd 3: *k6, p2; rep from * around.
+Rnd 4: *k6, p2; rep from * around.
+Crown
+Rnd 1: *k2tog, k2, k2tog, p2; rep from * around. (48 sts)
+Rnd 2: *k4, p2; rep from * around.
+Rnd 3: *k2tog, k2tog, p2; rep from * around. (32 sts)
+Rnd 4: *k2, p2; rep from * around.
+Rnd 5: *k2tog, p2tog; rep from * around. (16 sts)`;
+function hatOf(): PieceDraft {
+  const read = readRows(HAT_ROWS, 'Hat');
+  if (!read.ok) throw new Error(JSON.stringify(read.error));
+  const { stretches, repeats } = read.value;
+  const begun: PieceDraft = {
+    ...FLAT,
+    construction: 'round',
+    name: 'Ferry hat',
+    sections: [{ id: 'rib', name: 'Body', rows: 1, panels: [] }],
+  };
+  let next = 0;
+  const fresh = (kind: string) => `${kind}-${(next += 1)}`;
+  const more = { repeats: repeats ?? 1 };
+  const draft = takePattern(begun, 0, 0, { stretches, family: 'fraction', more }, fresh);
+  const lengths = [4, 8, 5];
+  return {
+    ...draft,
+    sections: draft.sections.map(({ length: _, ...one }, s) => ({ ...one, rows: lengths[s] ?? 1 })),
+  };
+}
+
 /** Lays a piece on the bench as a file and opens it. */
 async function cast(draft: PieceDraft, size: typeof DESK) {
   const checked = checkDraft(draft);
@@ -157,6 +197,7 @@ describe.each([
     ['120 stitches', WIDE],
     ['in the round', ROUND],
     ['three sections', SECTIONS],
+    ['a hat to its crown', hatOf()],
   ])('%s: the screen says what the telling says, row by row', async (__, draft) => {
     const page = await knitWhole(draft, size);
     await page.close();

@@ -45,10 +45,10 @@ export type Telling = { readonly wayOf: WayOf; readonly round: boolean };
 /** `ruled`: exceptions from the row's rule, each after so many stitches that follow it. */
 export type TellingIn = Telling & { readonly ruled: boolean };
 
-/** `first`: nothing of the panel is worked before it; `last`: nothing stands behind it in its brackets. */
+/** `first`: nothing of the panel is worked before it; `last`: it is the end of a group. */
 function partWords(part: Part, how: TellingIn, first: boolean, last: boolean): string {
   if (part.kind === 'step') return stepWords(part.step, how.wayOf);
-  if (part.kind === 'group') return `[${partsWords(part.parts, how, first)}] ${part.times} times`;
+  if (part.kind === 'group') return `[${partsWords(part.parts, how, first, true)}] ${part.times} times`;
   if (!how.ruled || part.reach.to !== 'over') return stretchWords(part, how.round);
   if (last) return `then ${part.reach.count} more`;
   return `after ${part.reach.count}${first ? '' : ' more'}`;
@@ -58,12 +58,12 @@ function partWords(part: Part, how: TellingIn, first: boolean, last: boolean): s
 const afterPart = (part: Part, { ruled }: TellingIn) =>
   part.kind === 'stretch' && part.rule !== 'asTheyFace' && !ruled ? '; ' : ', ';
 
-/** `first`: the parts begin their panel. */
-export const partsWords = (parts: readonly Part[], how: TellingIn, first = true): string =>
+/** `first`: the parts begin their panel; `closes`: they end a group. */
+export const partsWords = (parts: readonly Part[], how: TellingIn, first = true, closes = false): string =>
   parts
     .map(
       (part, i) =>
-        partWords(part, how, first && i === 0, i === parts.length - 1) +
+        partWords(part, how, first && i === 0, closes && i === parts.length - 1) +
         (i < parts.length - 1 ? afterPart(part, how) : ''),
     )
     .join('');
@@ -125,15 +125,15 @@ export const aloud = (words: string) =>
   );
 
 /** Part by part for the ear: a group says how often before and when it is over after. */
-function partsSaid(parts: readonly Part[], how: TellingIn, first = true): string[] {
+function partsSaid(parts: readonly Part[], how: TellingIn, first = true, closes = false): string[] {
   return parts.flatMap((part, i) =>
     part.kind === 'group'
       ? [
           `${part.times} times in all`,
-          ...partsSaid(part.parts, how, first && i === 0),
+          ...partsSaid(part.parts, how, first && i === 0, true),
           `end of the ${part.times} times`,
         ]
-      : [aloud(partWords(part, how, first && i === 0, i === parts.length - 1))],
+      : [aloud(partWords(part, how, first && i === 0, closes && i === parts.length - 1))],
   );
 }
 

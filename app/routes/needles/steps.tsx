@@ -53,14 +53,14 @@ const isPlain = (part: Part): boolean => stepsTold([part]).every(({ kind }) => k
 
 /**
  * Crossings are cards and groups with crossings are boxes; whatever is plain between them is a line of words, where the
- * yarn goes before a crossing too.
+ * yarn goes before a crossing too. `closes`: the parts end a group.
  */
-function blocksOf(parts: readonly Part[], how: TellingIn, first: boolean): Block[] {
+function blocksOf(parts: readonly Part[], how: TellingIn, first: boolean, closes = false): Block[] {
   const blocks: Block[] = [];
   let plain: Part[] = [];
   let atStart = first;
-  const close = (yarn: string | null) => {
-    const words = [plain.length > 0 ? partsWords(plain, how, atStart) : null, yarn]
+  const close = (yarn: string | null, last = false) => {
+    const words = [plain.length > 0 ? partsWords(plain, how, atStart, last) : null, yarn]
       .filter(Boolean)
       .join(', ');
     if (plain.length > 0) atStart = false;
@@ -79,7 +79,7 @@ function blocksOf(parts: readonly Part[], how: TellingIn, first: boolean): Block
       atStart = false;
     }
   }
-  close(null);
+  close(null, closes);
   return blocks;
 }
 
@@ -95,7 +95,7 @@ function GroupBox({
   return (
     <div className="my-1 rounded-md border-2 border-line px-2" data-testid="group">
       <p className="text-lg font-bold">{times} times:</p>
-      <Blocks blocks={blocksOf(parts, how, first)} how={how} onHow={onHow} />
+      <Blocks blocks={blocksOf(parts, how, first, true)} how={how} onHow={onHow} />
       <p className="text-base text-soft">end of the {times} times</p>
     </div>
   );
