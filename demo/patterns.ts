@@ -49,4 +49,30 @@ Row 3: *p2, C3B; rep from * to last 2 sts, p2.
 Row 5: *p2, k3; rep from * to last 2 sts, p2.
 Row 7: *p2, C3F; rep from * to last 2 sts, p2.`,
   },
+  {
+    name: 'Lantern cap',
+    choices: NO_CHOICES,
+    text: `Lantern cap, for the bottle that came without one.
+Work the rows under each heading one after the other.
+Cast on 64 sts and join in the round.
+
+Rib
+Rnd 1: *k2, p2; rep from * around.
+Rnd 2: *k2, p2; rep from * around.
+
+Body
+Rnds 1-3: *p1, k6, p1; rep from * around.
+Rnd 4: *p1, C6F, p1; rep from * around.
+Rnds 5 and 6: *p1, k6, p1; rep from * around.
+
+Crown
+Rnd 1: *p1, k2tog, k2, ssk, p1; rep from * around. (48 sts)
+Rnd 2: *p1, k4, p1; rep from * around.
+Rnd 3: *p1, C4F, p1; rep from * around.
+Rnd 4: *p1, k2tog, ssk, p1; rep from * around. (32 sts)
+Rnd 5: *p1, k2, p1; rep from * around.
+Rnd 6: *p1, k2tog, p1; rep from * around. (24 sts)
+Rnd 7: *p1, k2tog; rep from * around. (16 sts)
+Rnd 8: *k2tog; rep from * around. (8 sts)`,
+  },
 ];
