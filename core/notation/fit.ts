@@ -269,9 +269,9 @@ function* multiples(rows: readonly Measured[], ring: boolean): Generator<LinearF
   const [first] = all;
   const width = first ? (first.unbounded ? first.repeat : ring ? first.ends : 0) : 0;
   if (!first || width === 0 || all.every((d) => d.repeat === d.repeatGives && d.ends === d.endsGive)) return;
+  const bases = Math.min(ring ? 0 : first.ends + width, Math.floor(MOST_STEPS / rows.length));
   for (let times = 2; times <= MOST_REPEATS; times += 1)
-    for (let base = 0; base <= (ring ? 0 : first.ends + width); base += 1)
-      yield { base, perRepeat: width * times };
+    for (let base = 0; base <= bases; base += 1) yield { base, perRepeat: width * times };
 }
 
 type Failed = Extract<Attempt, { kind: 'misfits' }>;

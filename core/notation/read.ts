@@ -34,12 +34,15 @@ export function readRows(source: string, name: string, context: ReadingContext =
   if (parts.length < 2) return readWhole(text);
   const chosen = parts[choices.part ?? -1];
   if (chosen) return readWhole({ ...text, source: chosen.masked });
-  if (scanned?.inTurn) return whole(name, readInTurn(text, parts));
+  if (scanned?.inTurn && parts.length <= MOST_IN_TURN) return whole(name, readInTurn(text, parts));
   const at = new Lines(source).span(0, 1);
   return err([
     { code: 'choose-pattern', names: parts.map((one) => one.name), follow: follows(text, parts), at },
   ]);
 }
+
+/** Stretches of one pattern, more than any design has under headings. */
+const MOST_IN_TURN = 20;
 
 type Text = {
   readonly source: string;

@@ -48,14 +48,20 @@ export class RowOrders {
     private readonly problems: NotationProblem[],
     private readonly laying: Laying,
   ) {
+    let most = 0;
+    const highest = headers.map(({ kind, numbers }) => {
+      if (kind === 'row') for (const number of numbers) most = Math.max(most, number);
+      return most;
+    });
+    this.highestOf = [0, ...highest];
     this.once = Math.max(0, ...headers.filter(({ once }) => once).flatMap(({ numbers }) => numbers));
   }
 
-  private highest = (headers: readonly RowHeader[]) =>
-    headers.reduce((most, { kind, numbers }) => (kind === 'row' ? Math.max(most, ...numbers) : most), 0);
+  /** The highest row number among the first so many labels. */
+  private readonly highestOf: readonly number[];
 
   private range({ rows, after }: Scanned['orders'][number]): Range {
-    const before = this.highest(this.headers.slice(0, after));
+    const before = this.highestOf[after] ?? 0;
     if (rows.kind === 'range') return rows;
     if (rows.kind === 'next') return { first: this.once + 1, last: before };
     return { first: rows.kind === 'from' ? rows.first : before - rows.count + 1, last: before };
@@ -75,7 +81,7 @@ export class RowOrders {
 
   /** Rows that the numbers leave out and an order fills: "rep rows 1 and 2 twice", then row 7. */
   fill<T>(rows: Map<number, T>) {
-    const highest = this.highest(this.headers);
+    const highest = this.highestOf[this.headers.length] ?? 0;
     for (const order of this.orders) {
       const { first, last } = this.range(order);
       const { times, at } = order;
@@ -153,12 +159,13 @@ export class RowOrders {
   runs(count: number): readonly Run[] {
     const runs: Run[] = [];
     let from = 1;
-    for (const { first, last, until, at } of this.onTheWay(count)) {
+    const onTheWay = this.onTheWay(count);
+    for (const { first, last, until, at } of onTheWay) {
       if (!until) this.problems.push({ code: 'order-without-end', first, last, at });
       runs.push(this.run(from, first, last, true));
       from = last + 1;
     }
-    const begins = this.repeatFrom(from, count);
+    const begins = this.repeatFrom(from, count, onTheWay);
     const said = this.forEver.length > runs.length;
     if (from <= count || runs.length === 0) runs.push(this.run(from, begins, count, said));
     return runs;
@@ -189,16 +196,16 @@ export class RowOrders {
   private onTheWay(count: number): readonly ForEver[] {
     let done = this.once;
     return this.forEver.filter(({ first, last, after }) => {
-      const here = last < count && first > done && this.highest(this.headers.slice(0, after)) === last;
+      const here = last < count && first > done && this.highestOf[after] === last;
       if (here) done = last;
       return here;
     });
   }
 
   /** "Rep rows 3-10": the rows before the first are worked once; rows after the last would never be worked again. */
-  private repeatFrom(from: number, count: number): number {
-    const onTheWay = this.onTheWay(count);
-    const ends = this.forEver.filter((order) => !onTheWay.includes(order));
+  private repeatFrom(from: number, count: number, onTheWay: readonly ForEver[]): number {
+    const along = new Set(onTheWay);
+    const ends = this.forEver.filter((order) => !along.has(order));
     const firsts = new Set(ends.map(({ first }) => first));
     for (const { first, last, at } of ends)
       if (

@@ -8,6 +8,12 @@ const copies = Array.from({ length: 9_000 }, (_, i) => `Row ${i + 2}: as row ${i
   .join('\n')
   .slice(0, LENGTH);
 
+/** Many rows, each with an order behind it, or each ending what the one before began. */
+const ordered = (order: (row: number) => string) =>
+  Array.from({ length: 4_000 }, (_, i) => `Row ${i + 1}: k1, ssk, k to end\n${order(i + 1)}`)
+    .join('\n')
+    .slice(0, LENGTH);
+
 export const HOSTILE: readonly Hostile[] = [
   {
     what: 'blanks in one line',
@@ -34,6 +40,17 @@ export const HOSTILE: readonly Hostile[] = [
   { what: 'dashes and bullets', text: fill('- ') },
   { what: 'colons', text: fill('x: ') },
   { what: 'an alphabet with equals signs', text: fill('abcdefghij = klmnop ') },
+  { what: 'a stretch behind every row', text: ordered((row) => `Rep row ${row} until tired.`) },
+  {
+    what: 'until so many remain',
+    text: `Cast on 900\n${ordered((row) => `Rep row ${row} until 8 sts remain.`)}`,
+  },
+  { what: 'in pattern as set', text: ordered((row) => `Work ${row} rows in pattern as set.`) },
+  { what: 'decreases all the way', text: ordered(() => '') },
+  {
+    what: 'twenty patterns, one after the other',
+    text: `Work the rows under each heading one after the other.\n${Array.from({ length: 20 }, (_, i) => `Reed\nRow 1: k${i + 3}\nRow 2: ${fill('k1, ', 9_600)}`).join('\n')}`,
+  },
   { what: 'line breaks', text: fill('\n') },
   { what: 'letters and digits in turn', text: fill('k1p') },
   { what: 'markup that is none', text: fill('<a ') },
