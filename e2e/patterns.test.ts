@@ -243,7 +243,7 @@ Rwo four, knit 2, purl 4 and knit 2.`,
       '.panel-editor',
       /worked once: from where it begins there are 3, and the section has 4/,
     );
-    await press(page, 'Make the section 3 rows long');
+    await press(page, 'Make the section 3 rounds long');
     await waitForText(page, preview, /Cast on 96 stitches, 83 rounds.*Crown: 3 rounds, worked once/);
     await press(page, 'Cast on');
     await page.waitForSelector('[data-testid=working-row]');

@@ -180,13 +180,12 @@ export function mendsOf(text: string, problem: NotationProblem): readonly Mend[]
       const put = `${order.slice(0, end)} until it is long enough`;
       return [swap(at.from, end, put)];
     }
-    case 'worked-once':
-      return [
-        {
-          shows: ONCE_SENTENCE,
-          edits: [{ from: at.from + at.length, length: 0, put: `\n${ONCE_SENTENCE}` }],
-        },
-      ];
+    case 'worked-once': {
+      // Below the line that the row ends in: other rows may stand behind it.
+      const end = text.indexOf('\n', at.from + at.length);
+      const from = end < 0 ? text.length : end;
+      return [{ shows: ONCE_SENTENCE, edits: [{ from, length: 0, put: `\n${ONCE_SENTENCE}` }] }];
+    }
     case 'choose-pattern':
       return problem.follow
         ? [{ shows: IN_TURN_SENTENCE, edits: [{ from: 0, length: 0, put: `${IN_TURN_SENTENCE}\n` }] }]

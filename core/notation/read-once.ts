@@ -114,7 +114,9 @@ function countsAside(
   if (checker.problems.length > 0) return checker.problems;
   const ring = fittings.some(({ phase }) => phase !== null);
   const wishes = { ...wishesOf(scanned, all), agrees: () => true };
-  const fitted = fitRows(fittings, loopsOf(written.runs, scanned), ring, wishes);
+  // Whether rows lead back to their beginning is asked when all of them are understood.
+  const loops = loopsOf(written.runs, scanned).filter(({ said }) => said);
+  const fitted = fitRows(fittings, loops, ring, wishes);
   if (fitted.kind === 'misfits' && fittings.some(({ ways }) => ways[0] && !isPresented(ways[0].repeat)))
     for (const misfit of fitted.misfits) checker.misfit(misfit, fittings[misfit.index]);
   return checker.problems;

@@ -14,14 +14,37 @@ function withSetUps(rows: readonly RowStatement[], rowOne: number): number {
   return first;
 }
 
-/** Rows that begin again from 1, where each time at least so many are numbered. */
-function begins(rows: readonly RowStatement[], least: number): number[] {
+const MOST_HEADING = 40;
+
+/** Whether a heading, or an order about whole rows, stands right before a row: then even a single row may go before it. */
+function isParted({ text, rows, loose, orders }: Scanned, row: number): boolean {
+  const [from, to] = [rows[row - 1]?.to ?? 0, rows[row]?.from ?? 0];
+  const heads = loose.some((line) => {
+    const words = text.slice(line.from, line.to).trim();
+    return (
+      line.from >= from &&
+      line.to <= to &&
+      !line.holdsStitches &&
+      words.length <= MOST_HEADING &&
+      !words.endsWith('.')
+    );
+  });
+  return heads || orders.some(({ after }) => after === row);
+}
+
+/** Places in the list of rows at which the rows begin again from 1. */
+function begins(scanned: Scanned): number[] {
+  const { rows, inTurn } = scanned;
   const starts: number[] = [];
   let seen = new Set<number>();
+  let least = 2;
   rows.forEach(({ header }, i) => {
     const again = header.kind === 'row' && header.numbers[0] === 1 && seen.has(1);
+    const first = again ? withSetUps(rows, i) : i;
+    // Row 1 twice may be a slip of the pen, unless the text says or shows that it holds several patterns.
+    if (again) least = inTurn || isParted(scanned, first) ? 1 : 2;
     if (i === 0 || (again && seen.size >= least)) {
-      starts.push(again ? withSetUps(rows, i) : i);
+      starts.push(first);
       seen = new Set();
     }
     for (const number of header.numbers) if (header.kind === 'row') seen.add(number);
@@ -49,9 +72,9 @@ const headingBefore = (loose: readonly Loose[], from: number, after: number) =>
   loose.filter((line) => line.from >= after && line.to <= from && !line.holdsStitches).pop();
 
 /** The patterns of a text; one or none where its rows are those of a single pattern. */
-export function partsOfText({ text, rows, loose, legend, inTurn }: Scanned): Part[] {
-  // Row 1 twice may be a slip of the pen, unless the text says that it holds several patterns.
-  const starts = begins(rows, inTurn ? 1 : 2);
+export function partsOfText(scanned: Scanned): Part[] {
+  const { text, rows, loose, legend } = scanned;
+  const starts = begins(scanned);
   if (starts.length < 2 || starts.length > MOST_PARTS) return [];
   const entries: readonly LegendStatement[] = legend;
   const from = starts.map((start, i) => {

@@ -75,6 +75,15 @@ describe('rows that do not come back', () => {
     const [mend] = problem ? mendsOf(CROWN, problem) : [];
     expect(mend && sound(mended(CROWN, mend)).chart.once).toBe(true);
   });
+  it('are asked after in a text whose last row shares its line with another', () => {
+    const text = 'Row 3: *k5, k2tog; rep from * to end. Row 1: *k6, k2tog; rep from * to end. Row 2: purl.';
+    const read = readRows(text, 'x');
+    const [problem] = read.ok ? [] : read.error;
+    const [mend] = problem ? mendsOf(text, problem) : [];
+    expect(mend && sound(mended(text, mend)).chart).toMatchObject({ once: true, rows: { length: 3 } });
+  });
+  it('a word that is not understood is told alone: whether they come back is asked after it', () =>
+    expect(codes(CROWN.replace('knit', 'kint'))).toEqual(['unknown-word']));
   it('are doubted where the text does not say what they come to, and are not where it does', () => {
     expect(doubts(`${CROWN}\nWork these rows once.`)).toEqual(['count-unstated']);
     expect(codes(CROWN.replace('around\n', 'around (56 sts)\n'))).toEqual(['worked-once']);
@@ -217,6 +226,15 @@ Rnd 2: *k2tog, k2tog, p2; rep from * around (32 sts)`;
     expect(whole?.chart.rows).toHaveLength(10);
     expect(whole?.words).toHaveLength(10);
     expect(whole && checkStretches(whole.stretches).ok).toBe(true);
+  });
+  it('a rib of one round under its heading is a pattern too, and one that is merely numbered twice is a slip', () => {
+    const text = PARTS.replace('Rnd 2: *k2, p2; rep from * around\n', 'Rep rnd 1 until 5 cm.\n');
+    const read = readRows(text, 'Hat');
+    const [problem] = read.ok ? [] : read.error;
+    expect(problem).toMatchObject({ code: 'choose-pattern', names: ['Rib', 'Body', 'Crown'], follow: true });
+    const [mend] = problem ? mendsOf(text, problem) : [];
+    expect(mend && shape(sound(mended(text, mend), 'Hat'))[0]).toEqual(['Rib', null, 2, 0, 1]);
+    expect(codes('Row 1: k4\nRow 1: p4')).toEqual(['row-twice']);
   });
   it('that do not fit on each other are only asked which one', () => {
     const text = PARTS.replace('k2tog, k2, k2tog, p2', 'k1, k2tog, k2, k2tog, p2');

@@ -61,7 +61,7 @@ const fromShelf = (key: string): Takeable | null => {
 export const takeable = (own: readonly Takeable[], key: string): Takeable | null =>
   own.find((one) => one.key === key) ?? fromShelf(key);
 
-/** A pattern taken into a section behind its other panels, or before the left edge. */
+/** A pattern taken into a section, to the left of its other panels. */
 export function take(draft: PieceDraft, section: number, wanted: Takeable, family: Family): PieceDraft {
   const { stretches, edge = false, repeats = 1 } = wanted;
   const panels = draft.sections[section]?.panels ?? [];

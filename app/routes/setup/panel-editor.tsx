@@ -7,7 +7,7 @@ import type { NotationProblem } from '@core/notation/problems';
 import { HOLDS } from '@core/notation/unturned-holds';
 import type { Construction } from '@core/stitch/construction';
 import { notationWords } from '~/messages/notation';
-import { counted } from '~/messages/numbers';
+import { counted, lineOf } from '~/messages/numbers';
 import { planWords } from '~/messages/plan';
 import { Fold } from '~/ui/fold';
 import { NumberInput, Problems, Tick } from '~/ui/inputs';
@@ -128,7 +128,12 @@ function RowsField({ panel, problems, onChange }: Pick<Props, 'panel' | 'problem
 }
 
 /** What puts a panel right in one press that is more than its own rows. */
-function Presses({ problems, onSections, onRows }: Pick<Props, 'problems' | 'onSections' | 'onRows'>) {
+function Presses({
+  problems,
+  construction,
+  onSections,
+  onRows,
+}: Pick<Props, 'problems' | 'construction' | 'onSections' | 'onRows'>) {
   return problems.map((problem) => {
     if (problem.code === 'several-stretches')
       return (
@@ -144,7 +149,7 @@ function Presses({ problems, onSections, onRows }: Pick<Props, 'problems' | 'onS
           className="plain-button mt-2"
           onClick={() => onRows(problem.has)}
         >
-          Make the section {counted(problem.has, 'row')} long
+          Make the section {counted(problem.has, lineOf(construction === 'round'))} long
         </button>
       );
     return null;
@@ -249,7 +254,7 @@ export function PanelEditor({
       </div>
       {measure}
       <Problems words={others.map(planWords)} />
-      <Presses problems={others} onSections={onSections} onRows={onRows} />
+      <Presses problems={others} construction={construction} onSections={onSections} onRows={onRows} />
     </fieldset>
   );
 }
