@@ -4,6 +4,7 @@
  * tried; rows are built once, when the counts are settled.
  */
 import { sameForm, takesOf, givesOf, type LinearForm } from '../chart/row';
+import { candidates, multiples, wholeWidths, type Counted, type Dims } from './fit-forms';
 import { cellsOf, isPresented, type Parts, type Placed } from './parts';
 import type { PlacedRow } from './placed-row';
 
@@ -42,15 +43,7 @@ export type Fitted = {
 /** Both counts of a "repeat 3 times" would do. */
 export type Unclear = { readonly kind: 'unclear'; readonly index: number };
 
-type Dims = {
-  readonly ends: number;
-  readonly endsGive: number;
-  readonly repeat: number;
-  readonly repeatGives: number;
-  readonly unbounded: boolean;
-};
-type Open = 'open';
-type Measured = { readonly dims: readonly Dims[] | Open; readonly fitting: Fitting };
+type Measured = Counted & { readonly fitting: Fitting };
 
 function dimsOf(parts: Parts): Dims {
   const sides = [...cellsOf(parts.before), ...cellsOf(parts.after)];
@@ -191,55 +184,6 @@ function wholeFit(dims: Dims, form: LinearForm): LinearForm | null {
   return { base: 0, perRepeat: dims.endsGive + times * dims.repeatGives };
 }
 
-const MOST_OTHERS = 6;
-/** Stitches beyond the widest ends with which rows are tried, and rows looked at for that. */
-const MOST_LOST = 400;
-const MOST_STEPS = 400_000;
-
-const lostBy = (dims: Dims | undefined) => Math.max(0, (dims?.ends ?? 0) - (dims?.endsGive ?? 0));
-
-/**
- * Candidate forms for the first row, fewest stitches first. The chart's repeat is the widest one written: smaller
- * ones must fit into it. A common multiple of unequal repeats would always "fit", and hide a slip of the pen.
- */
-function* candidates(rows: readonly Measured[], ring: boolean): Generator<LinearForm> {
-  const all = rows.flatMap(({ dims }) => (dims === 'open' ? [] : dims));
-  const widthOf = (d: Dims) => (d.unbounded ? d.repeat : ring ? d.ends : 0);
-  const widest = all.reduce((most, d) => Math.max(most, widthOf(d)), 1);
-  // Where rows change the count, the first row's repeat may be narrower than those above it. Else a narrower repeat
-  // than the widest fits nothing, but shows which row is the odd one.
-  const changes = all.some((d) => d.repeat !== d.repeatGives);
-  const first = all[0] ? widthOf(all[0]) : 0;
-  const others = [...new Set(all.map(widthOf))]
-    .filter((width) => width > 0 && width !== widest)
-    .slice(0, MOST_OTHERS);
-  const widths = changes && first > 0 ? [...new Set([first, widest, ...others])] : [widest, ...others];
-  const ends = all.reduce((most, d) => Math.max(most, d.ends), 0);
-  // One repeat of the panel is one repeat of the rows: only a shifted row may have one fewer.
-  const starred = all.filter((d) => d.unbounded && d.repeat > 1);
-  const least = starred.length > 0 && !ring ? Math.min(...starred.map((d) => d.ends)) : 0;
-  // What decreases take away on the way up must be there to begin with.
-  const lost = rows.reduce((sum, { dims }) => sum + (dims === 'open' ? 0 : lostBy(dims[0])), 0);
-  const most = ends + Math.min(lost, MOST_LOST, Math.floor(MOST_STEPS / rows.length));
-  for (const perRepeat of widths)
-    for (let base = least; base <= (ring ? 0 : most + perRepeat); base += 1) yield { base, perRepeat };
-}
-
-const MOST_WIDTHS = 24;
-
-function* wholeWidths(rows: readonly Measured[]): Generator<LinearForm> {
-  const fixed = rows.flatMap(({ dims }) => (dims === 'open' ? [] : dims.filter((d) => !d.unbounded)));
-  const widths = [...new Set(fixed.map(({ ends }) => ends))]
-    .filter((width) => width > 0)
-    .slice(0, MOST_WIDTHS);
-  for (const perRepeat of widths) yield { base: 0, perRepeat };
-  // Rows below the first fixed one may change the count, so narrower and wider starts are tried as well.
-  const all = rows.flatMap(({ dims }) => (dims === 'open' ? [] : dims));
-  const changes = all.some((d) => d.ends !== d.endsGive || d.repeat !== d.repeatGives);
-  const most = Math.max(0, ...widths) * 2 + 2;
-  if (changes) for (let perRepeat = 1; perRepeat <= most; perRepeat += 1) yield { base: 0, perRepeat };
-}
-
 /** How far an attempt got before its first misfit; failing to come back to its beginning is the farthest. */
 function reach({ misfits }: Pick<Misfits, 'misfits'>, length: number): number {
   const first = misfits[0] as Misfit;
@@ -260,19 +204,6 @@ export type FitWishes = {
   /** Whether the text states counts that this form reaches: of rows that disagree, the others are likely wrong. */
   readonly likely: (form: LinearForm) => boolean;
 };
-
-const MOST_REPEATS = 8;
-
-/** Several of the first row's repeats, where rows change the count. */
-function* multiples(rows: readonly Measured[], ring: boolean): Generator<LinearForm> {
-  const all = rows.flatMap(({ dims }) => (dims === 'open' ? [] : dims));
-  const [first] = all;
-  const width = first ? (first.unbounded ? first.repeat : ring ? first.ends : 0) : 0;
-  if (!first || width === 0 || all.every((d) => d.repeat === d.repeatGives && d.ends === d.endsGive)) return;
-  const bases = Math.min(ring ? 0 : first.ends + width, Math.floor(MOST_STEPS / rows.length));
-  for (let times = 2; times <= MOST_REPEATS; times += 1)
-    for (let base = 0; base <= bases; base += 1) yield { base, perRepeat: width * times };
-}
 
 type Failed = Extract<Attempt, { kind: 'misfits' }>;
 

@@ -2,7 +2,7 @@
 import { err, ok, type Result } from '../result';
 import { chartDoubts } from '../chart/checks/checks';
 import type { Chart } from '../chart/chart';
-import { countFor, givesForm, sameForm, takesForm, type LinearForm, type Row } from '../chart/row';
+import type { LinearForm, Row } from '../chart/row';
 import { checkStretches, stretchOf, stretchTakes } from '../chart/stretches';
 import type { Direction } from '../stitch/types';
 import { Checker } from './checker';
@@ -12,10 +12,11 @@ import { fitRows, type Fitted, type FitWishes, type Fitting, type Loop, type Mis
 import { loneRows } from './lone-rows';
 import { isPresented, type Parts } from './parts';
 import { bare, wordsOf, type RowWords } from './placed-row';
-import type { NotationDoubt, NotationProblem } from './problems';
+import type { NotationProblem } from './problems';
 import { AS_WRITTEN, type Laying } from './row-orders';
 import type { WrittenRow, WrittenRows, WrittenRun } from './rows';
 import { wholeReading, type ReadStretches } from './read-chart';
+import { proven, unproved } from './proven';
 import { saidTwice } from './said-twice';
 import type { Scanned } from './scan';
 import { idleRemarks, inOrder, readStages, textAt, unusedEntries, type Stages } from './stages';
@@ -159,45 +160,6 @@ function chartsOf(name: string, written: WrittenRows, rows: readonly Row[], ends
   });
 }
 
-/** The rows of the last run that change the count, and of them those that do not say what it comes to. */
-function changesOf({ scanned, written }: Stages, rows: readonly (Row | null)[]) {
-  const run = written.runs[written.runs.length - 1] as WrittenRun;
-  const changing = written.rows.flatMap((one, i) => {
-    const row = rows[i];
-    if (i < run.from || !row || sameForm(takesForm(row), givesForm(row))) return [];
-    return [{ index: i, written: one, form: givesForm(row), count: one.body.stated?.count ?? null }];
-  });
-  const first = changing[0]?.index ?? 0;
-  // Without a count to begin with, or rows below that settle it, a slip in the first of them would not show.
-  const begins =
-    scanned.width !== null ||
-    written.runs.length > 1 ||
-    written.rows.slice(0, first).some(({ body }) => body.stated !== null);
-  const silent = changing.filter(({ index, count }) => count === null || (index === first && !begins));
-  return { changing, silent };
-}
-
-/**
- * Whether every row that changes the count says what it comes to, and all agree: then rows that do not lead back to
- * their beginning are no slip of the pen.
- */
-function proven(stages: Stages, { rows, form }: Fitted): boolean {
-  const { changing, silent } = changesOf(
-    stages,
-    rows.map((row) => row && bare(row)),
-  );
-  const [first] = changing;
-  if (!first || first.count === null || silent.length > 0 || form.perRepeat === 0) return false;
-  const repeats = (first.count - first.form.base) / first.form.perRepeat;
-  const { width } = stages.scanned;
-  const begins = !width || countFor(form, repeats) === width.count;
-  return (
-    begins &&
-    reaches(first.form, first.count) &&
-    changing.every((one) => countFor(one.form, repeats) === one.count)
-  );
-}
-
 type Settled = { readonly fitted: Fitted; readonly endsOnce: boolean };
 
 /** Whether the only thing amiss is that the last rows, of which nothing is said, do not come back to their beginning. */
@@ -240,16 +202,6 @@ function settle(
     });
   else for (const one of fitted.misfits) checker.misfit(one, fittings[one.index]);
   return null;
-}
-
-/** Rows worked once that change the count without saying what it comes to: nothing in the text proves them. */
-function unproved(stages: Stages, rows: readonly Row[], endsOnce: boolean): NotationDoubt[] {
-  const { silent } = endsOnce ? changesOf(stages, rows) : { silent: [] };
-  const [first] = silent;
-  if (!first) return [];
-  const { at, label } = first.written;
-  const said = new Set(silent.map(({ written }) => written.at.from));
-  return [{ code: 'count-unstated', rows: said.size, at, row: label }];
 }
 
 /**
