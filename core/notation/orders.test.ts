@@ -19,6 +19,12 @@ it.each([
   ['Rep rows 1-4 for 10 cm', { rows: range(1, 4), times: null, until: true }],
   ['Rep rows 1-4 to desired length', { rows: range(1, 4), times: null, until: true }],
   ['Rep rows 1-4 for pattern', { rows: range(1, 4), times: null, until: false }],
+  ['Rep rows 1-2 for pattern until it is long enough', { rows: range(1, 2), times: null, until: true }],
+  [
+    'Rep rows 1-2 until 8 sts remain on the needles, then cut the yarn',
+    { rows: range(1, 2), times: null, until: true, left: 8 },
+  ],
+  ['Rep rows 1-2 until 8 sts wide', { rows: range(1, 2), times: null, until: true }],
   ['Rep rows 1-2 until 8 sts remain', { rows: range(1, 2), times: null, until: true, left: 8 }],
   ['Work 4 rows in pattern as set', { rows: { kind: 'next', count: 4 }, times: [1], until: false }],
   ['Work the next 6 rows as established', { rows: { kind: 'next', count: 6 }, times: [1], until: false }],

@@ -89,11 +89,12 @@ export const beginsOrder = (cursor: Cursor): boolean =>
   cursor.peek(ORDERED) !== null || cursor.peek(FORM) !== null;
 
 /** "Until piece measures 15 cm", "for 10 cm", "to desired length": not "ending with row 8" alone. */
-const UNTIL = /[ ,;.]*(?:until|till|for (?!a |pat)|as long as|to (?:the )?(?:desired|wanted)|throughout)/;
+const UNTIL =
+  /(?:.*[ ,;(])?(?:until|till|as long as|throughout)(?![a-z])|[ ,;.]*(?:for (?!a |pat)|to (?:the )?(?:desired|wanted))/;
 
 /** "Until 8 sts remain", "until there are 8 sts left". */
 const LEFT = new RegExp(
-  `[ ,;.]*(?:until|till) (?:there are |you have |only )*(\\d{1,4}) ?${STS} ?(?:in total )?(?:remain(?:ing|s)?|are left|left)?[. )]*$`,
+  `[ ,;.]*(?:until|till) (?:there are |you have |only )*(\\d{1,4}) ?${STS} ?(?:(?:in total |that )?(?:remain(?:ing|s)?|are left|left)(?: on (?:the |your )?needles?)?(?:[ ,;.)].*)?)?[. )]*$`,
 );
 
 type Read = Pick<RowOrder, 'rows' | 'times' | 'until' | 'left'>;

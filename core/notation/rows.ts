@@ -262,9 +262,7 @@ class Assembly {
 
 const START: TextSpan = { line: 1, column: 1, length: 1, from: 0 };
 
-/**
- * Puts the scanned rows in order. Problems are gathered; rows with one are left out.
- */
+/** Puts the scanned rows in order. Problems are gathered; rows with one are left out. */
 export function writtenRows(
   scanned: Scanned,
   context: BodyContext,
