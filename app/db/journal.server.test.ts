@@ -1,15 +1,18 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { eq } from 'drizzle-orm';
 import type { JournalEvent } from '@core/journal/events';
 import { planOf } from '@core/testing/plans';
 import { LOCAL_KNITTER, openDatabase, type Database } from './client.server';
 import { appendEvents, readJournal } from './journal.server';
+import { patternFile } from '@core/formats/pattern';
 import { NO_CHOICES } from '@core/notation/choices';
 import { chartFrom } from '@core/testing/plans';
 import { stretchOf } from '@core/chart/stretches';
 import { dropPattern, findPattern, keepPattern, listPatterns } from './patterns.server';
 import { createPiece, findPiece, listPieces, readSettings, saveSettings } from './pieces.server';
+import { patterns } from './schema';
 import { USUAL } from '../knitter/settings';
 
 let folder: string;
@@ -150,6 +153,19 @@ describe('patterns', () => {
     expect((await listPatterns(db, LOCAL_KNITTER)).map((kept) => kept.pattern.name)).toEqual(['Sedge']);
     expect(await dropPattern(db, LOCAL_KNITTER, id)).toBe(true);
     expect(await listPatterns(db, LOCAL_KNITTER)).toEqual([]);
+  });
+  it('that an older version kept, with one chart in place of stretches, are read as they were', async () => {
+    const id = (await keepPattern(db, LOCAL_KNITTER, pattern('Reed'))) as string;
+    const { stretches, ...rest } = patternFile(pattern('Reed'));
+    const old = {
+      ...rest,
+      version: 1,
+      chart: stretches[0]?.chart,
+    } as unknown as typeof patterns.$inferInsert.body;
+    await db.update(patterns).set({ body: old }).where(eq(patterns.id, id));
+    expect(await findPattern(db, LOCAL_KNITTER, id)).toEqual(pattern('Reed'));
+    expect((await listPatterns(db, LOCAL_KNITTER)).map((kept) => kept.pattern)).toEqual([pattern('Reed')]);
+    expect(await dropPattern(db, LOCAL_KNITTER, id)).toBe(true);
   });
   it('whose text and chart say different things are never kept', async () => {
     const wrong = { ...pattern('Wrong'), text: 'Row 1 (RS): k8.' };
