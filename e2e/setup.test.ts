@@ -85,7 +85,7 @@ describe('live errors', () => {
       page,
       'Row 1 (RS): *k4, p4; rep from * to end\nRow 2: *k4, p4; rep from * to end\nRep rows 1 and 2 for 10 cm.\nRow 3: *k2tog, k2, p4; rep from * to end\nRow 4: *k4, p3; rep from * to end',
     );
-    await press(page, 'Write Work these rows once.');
+    await press(page, 'Write “Work these rows once.”');
     await waitForText(
       page,
       '.panel-editor',
@@ -102,7 +102,7 @@ describe('live errors', () => {
   it('a name with two meanings is written out by a touch', async () => {
     await press(page, 'Paste rows');
     await pasteRows(page, 'Row 1 (RS): p2, C5B, p2.\nRow 2: k2, p5, k2.');
-    await press(page, 'Write 3/2 RC');
+    await press(page, 'Write “3/2 RC”');
     await waitForText(page, PREVIEW, /Cast on 25 stitches/);
     expect(await problems()).toEqual([]);
   });

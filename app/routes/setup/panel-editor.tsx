@@ -72,7 +72,7 @@ function Remedies({
           onClick={() => onText(mended(text, mend))}
         >
           <Drawn problem={problem} which={i} />
-          Write {mend.shows}
+          Write “{mend.shows}”
         </button>
       ))}
     </div>
