@@ -6,6 +6,7 @@ import {
   ALL_AROUND,
   ASIDE,
   COPY,
+  COUNT_ALONE,
   COUNT_NOTE,
   ENDING,
   GAP,
@@ -167,7 +168,8 @@ export class BodyReader {
   private item(depth: number): Item | null {
     const { cursor } = this;
     const from = cursor.at;
-    const counted = cursor.take(COUNT_NOTE);
+    const behindStop = /\.\s*$/.test(cursor.text.slice(Math.max(0, from - 4), from));
+    const counted = cursor.take(COUNT_NOTE) ?? (behindStop ? cursor.take(COUNT_ALONE) : null);
     if (counted) {
       this.note = { count: Number(counted[1] ?? counted[2]), span: cursor.span(from) };
       return null;

@@ -34,15 +34,22 @@ function statedOfWhole(scanned: Scanned, form: LinearForm, repeatRows: number | 
   return doubts;
 }
 
-/** Counts noted behind rows: each must be reached, and all of them with the same number of repeats. */
-function statedOfRows(written: readonly WrittenRow[], rows: readonly Row[]): NotationDoubt[] {
+/**
+ * Counts noted behind rows: each must be reached, and all of them with the same number of repeats.
+ * @param begun repeats by the stitches to begin with, where these are known
+ */
+function statedOfRows(
+  written: readonly WrittenRow[],
+  rows: readonly Row[],
+  begun: number | null,
+): NotationDoubt[] {
   const noted = written.flatMap(({ body, label }, i) =>
     body.kind === 'items' && body.stated ? [{ ...body.stated, label, form: givesForm(rows[i] as Row) }] : [],
   );
   const wrong = noted.filter(({ form, count }) => !reaches(form, count));
   const right = noted.filter(({ form, count }) => reaches(form, count));
   const [first] = right;
-  const repeats = first ? (first.count - first.form.base) / (first.form.perRepeat || 1) : 0;
+  const repeats = begun ?? (first ? (first.count - first.form.base) / (first.form.perRepeat || 1) : 0);
   const odd = right.filter(({ form, count }) => form.perRepeat > 0 && countFor(form, repeats) !== count);
   return [...wrong, ...odd].map(({ count, form, span, label }) => ({
     code: 'stated-count-wrong',
@@ -70,6 +77,8 @@ export type Stating = {
   /** Rows of the repeat; null where there are several or none. */
   readonly repeatRows: number | null;
   readonly turned: boolean;
+  /** Repeats by the stitches to begin with, in rows that are worked once. */
+  readonly begun: number | null;
   readonly unused: readonly LegendEntry[];
   readonly lone: readonly LoneRow[];
   readonly twice: readonly { readonly index: number; readonly at: TextSpan }[];
@@ -124,11 +133,12 @@ export function doubtsOf({
   unused,
   lone,
   twice,
+  begun,
 }: Stating): NotationDoubt[] {
   const legend = unused.map(({ name, at }): NotationDoubt => ({ code: 'legend-unused', name, at }));
   return [
     ...statedOfWhole(scanned, form, repeatRows),
-    ...statedOfRows(written, rows),
+    ...statedOfRows(written, rows, begun),
     ...established(written, rows),
     ...everyOfOne(written),
     ...oneRow(written, rows),

@@ -10,7 +10,7 @@ const AT = { line: 1, column: 1, length: 1, from: 0 };
 const knits = (count: number): Placed[] => Array.from({ length: count }, () => ({ cell: KNIT, at: AT }));
 /** Rows that lead back to the first. */
 const all = (count: number) => [{ from: 0, to: count - 1, said: false }];
-const WISHES = { stated: null, agrees: () => true, likely: () => false };
+const WISHES = { stated: null, counted: false, agrees: () => true, likely: () => false };
 const row = (before: number, repeat: number | null, after = 0): Parts => ({
   before: knits(before),
   repeat: repeat === null ? null : knits(repeat),

@@ -201,6 +201,8 @@ export type FitWishes = {
   readonly stated: { readonly multiple: number; readonly plus: number } | null;
   /** Whether counts that the text states agree; used only to settle what is otherwise unclear. */
   readonly agrees: (fitted: Fitted) => boolean;
+  /** Whether rows of the text state counts. */
+  readonly counted: boolean;
   /** Whether the text states counts that this form reaches: of rows that disagree, the others are likely wrong. */
   readonly likely: (form: LinearForm) => boolean;
 };
@@ -275,17 +277,20 @@ class Fitter {
   }
 
   /**
-   * Rows worked once may need several of the repeats of their first row: "*k2tog* to end" where one stitch of each repeat
-   * is left. Only what cannot hide a slip of the pen is tried: rows that need not come back, or that agree with what is stated.
+   * Rows may need several of the repeats of their first row: "*k2tog* to end" where one stitch of each repeat is left, or a
+   * set-up row of "*p2, pfb*" below a cable of 8. Only what cannot hide a slip of the pen is tried: rows worked once, and
+   * rows that agree with the counts that are stated.
    */
   private severalRepeats(): Fitted | Misfits | null {
     if (this.whole || this.unclear) return null;
     for (const form of multiples(this.rows, this.ring)) {
-      const once = this.loops.length === 0;
-      if (!once && !this.wishes.likely(form)) continue;
       const attempt = through(this.rows, this.loops, form, this.fit, 1);
-      if (once && attempt?.kind === 'walk') return built(this.rows, attempt, this.build);
-      if (attempt?.kind === 'misfits' && attempt.open) return this.failed(attempt);
+      const walk =
+        attempt?.kind === 'walk' ? attempt : attempt?.kind === 'misfits' ? attempt.open : undefined;
+      const fitted = walk && built(this.rows, walk, this.build);
+      if (!fitted || !(this.loops.length === 0 || (this.wishes.counted && this.wishes.agrees(fitted))))
+        continue;
+      return attempt?.kind === 'misfits' ? this.failed(attempt) : fitted;
     }
     return null;
   }

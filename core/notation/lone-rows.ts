@@ -47,7 +47,8 @@ function oddOne(rows: readonly Measured[], row: Measured): LoneRow | null {
   const { index, repeat } = row;
   const others = Math.max(...rest.map((other) => other.repeat));
   if (repeat >= 2 * others && isOdd(row, others)) return { index, kind: 'repeat', own: repeat, others };
-  if (repeat === 1 && row.starred) return { index, kind: 'single', own: 1, others };
+  const plain = row.cells.every(({ kind }) => kind === 'stitch');
+  if (repeat === 1 && row.starred && plain) return { index, kind: 'single', own: 1, others };
   const least = Math.max(...rest.map(({ ends }) => ends));
   const over = row.ends - least;
   const same = rest.every((other) => other.repeat === repeat);

@@ -77,6 +77,7 @@ const loopsOf = (runs: readonly WrittenRun[], { once }: Scanned): Loop[] =>
 const wishesOf = (scanned: Scanned, written: readonly WrittenRow[]): FitWishes => ({
   stated: scanned.multiple,
   agrees: agreesWith(scanned, written),
+  counted: written.some(({ body }) => body.stated !== null),
   likely: likelyBy(scanned, written),
 });
 
@@ -274,6 +275,7 @@ export function readOnce(
         rows,
         form: castOn,
         repeatRows: only && !second && !endsOnce ? only.rows.length : null,
+        begun: endsOnce && scanned.width ? repeatsOf(castOn, scanned.width.count) : null,
         turned: !written.inTheRound && (written.turned || !context.unturned),
         unused: unusedEntries(legend, used),
         twice: saidTwice(scanned.text, all, rows, words),

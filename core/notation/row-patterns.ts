@@ -5,7 +5,11 @@ import { STS } from './plain-words';
 export const GAP = /(?:[ ,;&]|\.(?=[ ,;]|$)|- (?=[a-z[(*]))*(?:(?:then|and|next) (?!\d* ?st))*/;
 export const TIMES_AFTER = new RegExp(` ?(?:${TIMES})`);
 export const MORE_TIMES = new RegExp(`,? ?(?:(once|twice)|${COUNT}(?: ?times)?) more(?: ?times?)?`);
-export const COUNT_NOTE = new RegExp(` ?(?:[[(] ?(\\d+)(?: ?${STS}\\.?(?: (?:in all|total|rem|remain|on needles?))?)? ?[\\])]|- ?(\\d+) ?${STS}\\.?(?=[. ]*$))`); // prettier-ignore
+/** "56 sts" behind a full stop, at the end of a row. */
+export const COUNT_ALONE = new RegExp(
+  `(\\d+) ?${STS}\\.?(?: (?:in all|total|rem|remain|left|on needles?))?(?=[. ]*$)`,
+);
+export const COUNT_NOTE = new RegExp(` ?(?:[[(] ?(\\d+)(?: ?${STS}\\.?(?: (?:in all|total|rem|remain|on needles?))?)? ?[\\])]|[-:=.;] ?(\\d+) ?${STS}\\.?(?: (?:in all|total|rem|remain|left|on needles?))?(?=[. ]*$))`); // prettier-ignore
 export const ASIDE =
   /\((?:the )?(?:(?:right|left|first|last)[ -]?(?:hand )?)?(?:edge|edging|border|selv[ae]d?ge|selvage|centre|center)(?: sts?| stitch(?:es)?)?\)/;
 /** A remark in brackets: words only, none of them a stitch or an order. */

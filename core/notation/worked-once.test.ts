@@ -118,6 +118,42 @@ describe('rows that do not come back', () => {
     expect(shape(sound('Row 1: k4\nRow 2: p4\nWork these rows once.'))).toEqual([['x', 1, 1, 0, 2]]));
 });
 
+describe('what rows come to', () => {
+  it.each([
+    ['in brackets', '(56 sts)', '(48 sts remain)'],
+    ['in square ones', '[56 sts]', '[48 sts]'],
+    ['behind a dash', '- 56 sts.', '- 48 sts left'],
+    ['behind a colon', ': 56 sts', ': 48 sts.'],
+    ['behind a full stop', '. 56 sts', '. 48 sts.'],
+    ['behind an equals sign', '= 56 sts', '= 48 sts'],
+  ])('%s', (_, one, two) => {
+    const text = `Cast on 64 sts.\nRnd 1: [k6, k2tog] around${one}\nRnd 2: knit\nRnd 3: [k5, k2tog] around ${two}`;
+    expect([codes(text), doubts(text)]).toEqual([[], []]);
+    expect(doubts(text.replace('Cast on 64', 'Work these rows once.\nCast on 72'))).toContain(
+      'stated-count-wrong',
+    );
+  });
+  it('a stretch of stitches that lost its letter is no count', () =>
+    expect(codes('Row 1: k4, p2, 4 sts\nRow 2: k4, p2, k4')).not.toEqual([]));
+});
+
+describe('increases', () => {
+  it('from a few stitches outwards are worked once, without a doubt', () => {
+    const text =
+      'Cast on 8 sts.\nRnd 1: *kfb; rep from * around (16 sts)\nRnd 2: knit\nRnd 3: *k1, kfb; rep from * around (24 sts)';
+    expect([shape(sound(text)), doubts(text)]).toEqual([[['x', 1, 1, 0, 3]], []]);
+  });
+  it('in a set-up row of a narrower repeat, where it says what it comes to', () => {
+    const text =
+      'Set-up row (WS): *p2, pfb; rep from * to end (32 sts)\nRow 1 (RS): *k4, 2/2 RC; rep from * to end\nRow 2: purl';
+    const { chart, castOn } = sound(text);
+    expect([castOn, chart.once]).toEqual([{ base: 0, perRepeat: 6 }, undefined]);
+    expect(doubts(text)).toEqual([]);
+    expect(codes(text.replace(' (32 sts)', ''))).toEqual(['counts-differ']);
+    expect(codes(text.replace('p2, pfb', 'p3, pfb'))).toEqual(['counts-differ']);
+  });
+});
+
 describe('rows repeated on the way', () => {
   const EDGES =
     'Cast on 44 sts.\nRow 1 (RS): k1, ssk, k to last 3 sts, k2tog, k1\nRow 2: purl\nRep rows 1 and 2 ';
