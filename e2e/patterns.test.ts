@@ -217,7 +217,11 @@ Rwo four, knit 2, purl 4 and knit 2.`,
     await waitForText(page, PROBLEMS, /\(row 3\).*works 8 stitches.*leaves 4 stitches.*worked once/);
     await press(page, 'Write “Work these rows once.”');
     const stretches = '[data-testid=stretches]';
-    await waitForText(page, stretches, /Rib 2 rounds again and again.*Body 4 rounds again and again.*Crown 3 rounds worked once 8 stitches become 4/); // prettier-ignore
+    await waitForText(
+      page,
+      stretches,
+      /Rib 2 rounds again and again.*Body 4 rounds again and again.*Crown 3 rounds worked once 8 stitches become 4/,
+    );
     await waitForText(
       page,
       '[data-testid=counts]',

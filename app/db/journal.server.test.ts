@@ -142,7 +142,13 @@ describe('patterns', () => {
     under: ['knit', 'knit'],
   } as const;
   const choices = { ...NO_CHOICES, meanings: { C5B }, intended: ['texture:0:repeat:3'] };
-  const pattern = (name: string) => ({ name, text, choices, inTheRound: false, stretches: [stretchOf({ ...chartFrom('Row 1 (RS): k3, 3/2 RC.'), name })] as const }); // prettier-ignore
+  const pattern = (name: string) => ({
+    name,
+    text,
+    choices,
+    inTheRound: false,
+    stretches: [stretchOf({ ...chartFrom('Row 1 (RS): k3, 3/2 RC.'), name })] as const,
+  });
   it('are kept with the text as it was and what was settled, for their own knitter only', async () => {
     const id = (await keepPattern(db, LOCAL_KNITTER, pattern('Reed'))) as string;
     expect(await findPattern(db, LOCAL_KNITTER, id)).toEqual(pattern('Reed'));

@@ -117,7 +117,9 @@ describe('the pattern file', () => {
     ]);
     expect(readPattern(writePattern(HAT))).toEqual({ ok: true, value: HAT });
     const bare = readPattern(writePattern(withText({ ...HAT, text: '' })));
-    expect(bare.ok && bare.value.stretches.map((one) => chartKey(one.chart))).toEqual(HAT.stretches.map((one) => chartKey(one.chart))); // prettier-ignore
+    expect(bare.ok && bare.value.stretches.map((one) => chartKey(one.chart))).toEqual(
+      HAT.stretches.map((one) => chartKey(one.chart)),
+    );
   });
   it.each<[string, unknown, object]>([
     ['of a newer version', { ...sound, version: 9 }, { code: 'newer-version', version: 9, known: 2 }],

@@ -9,7 +9,9 @@ export const MORE_TIMES = new RegExp(`,? ?(?:(once|twice)|${COUNT}(?: ?times)?) 
 export const COUNT_ALONE = new RegExp(
   `(\\d+) ?${STS}\\.?(?: (?:in all|total|rem|remain|left|on needles?))?(?=[. ]*$)`,
 );
-export const COUNT_NOTE = new RegExp(` ?(?:[[(] ?(\\d+)(?: ?${STS}\\.?(?: (?:in all|total|rem|remain|on needles?))?)? ?[\\])]|[-:=.;] ?(\\d+) ?${STS}\\.?(?: (?:in all|total|rem|remain|left|on needles?))?(?=[. ]*$))`); // prettier-ignore
+export const COUNT_NOTE = new RegExp(
+  ` ?(?:[[(] ?(\\d+)(?: ?${STS}\\.?(?: (?:in all|total|rem|remain|on needles?))?)? ?[\\])]|[-:=.;] ?(\\d+) ?${STS}\\.?(?: (?:in all|total|rem|remain|left|on needles?))?(?=[. ]*$))`,
+);
 export const ASIDE =
   /\((?:the )?(?:(?:right|left|first|last)[ -]?(?:hand )?)?(?:edge|edging|border|selv[ae]d?ge|selvage|centre|center)(?: sts?| stitch(?:es)?)?\)/;
 /** A remark in brackets: words only, none of them a stitch or an order. */

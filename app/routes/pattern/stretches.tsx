@@ -88,7 +88,10 @@ export function CountStrip({
   const { begins, counts } = countsOf(reading);
   if (counts.every(({ changes }) => !changes)) return null;
   const line: Line = lineOf(reading.inTheRound);
-  const x = scaleBand<number>().domain(counts.map(({ index }) => index)).range([0, WIDTH]).paddingInner(0.12); // prettier-ignore
+  const x = scaleBand<number>()
+    .domain(counts.map(({ index }) => index))
+    .range([0, WIDTH])
+    .paddingInner(0.12);
   const most = max([begins, ...counts.map(({ count }) => count)]) ?? 1;
   const y = scaleLinear()
     .domain([0, most])
