@@ -205,9 +205,7 @@ function settle(
   return null;
 }
 
-/**
- * Reads a text whose rows are those of one pattern.
- */
+/** Reads a text whose rows are those of one pattern. */
 export function readOnce(
   source: string,
   name: string,
