@@ -159,6 +159,8 @@ function words(p: Problem): string {
       return `This row works ${formWords(p.takes)}, but the row before leaves ${formWords(p.gives)}. Count both again.`;
     case 'worked-once':
       return `Row 1 works ${formWords(p.takes)}, but the last row leaves ${formWords(p.gives)}. Are these rows worked once, as for a crown, or is one of them wrong?`;
+    case 'once-and-again':
+      return 'The text says that these rows repeat, and that they are worked once. Take one of the two out.';
     case 'parts-differ':
       return `This row works ${formWords(p.takes)}, but the rows under the heading before leave ${formWords(p.gives)}. Between them the count must change in a row.`;
     case 'crossing-past-end':

@@ -150,7 +150,8 @@ class Readings {
   }
 }
 
-const contextOf = ({ construction, firstDirection }: PieceDraft): ReadingContext =>
+/** How the texts of a draft are read. */
+export const contextOf = ({ construction, firstDirection }: PieceDraft): ReadingContext =>
   construction === 'unturned' ? { unturned: { firstDirection } } : {};
 
 type At = { readonly section: number; readonly panel: number };

@@ -134,6 +134,8 @@ export type Problem =
   | { readonly code: 'counts-differ'; readonly takes: LinearForm; readonly gives: LinearForm }
   /** The rows do not come back to their first count: worked once, or is one of them wrong? */
   | { readonly code: 'worked-once'; readonly takes: LinearForm; readonly gives: LinearForm }
+  /** The text says that its rows repeat, and that they are worked once. */
+  | { readonly code: 'once-and-again' }
   /** The rows of one pattern of the text do not begin on the stitches that the one before leaves. */
   | { readonly code: 'parts-differ'; readonly takes: LinearForm; readonly gives: LinearForm }
   | { readonly code: 'crossing-past-end'; readonly over: number }

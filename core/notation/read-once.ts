@@ -178,7 +178,12 @@ function settle(
   const { written, scanned } = stages;
   const all = written.rows;
   const run = written.runs[written.runs.length - 1] as WrittenRun;
-  if (fitted.kind === 'fitted') return { fitted, endsOnce: scanned.once && !run.said };
+  if (scanned.once && run.said) {
+    const { at, label } = all[run.to - 1] as WrittenRow;
+    checker.fail({ code: 'once-and-again', at, row: label });
+    return null;
+  }
+  if (fitted.kind === 'fitted') return { fitted, endsOnce: scanned.once };
   if (fitted.kind === 'unclear') {
     checker.unclear(fitted.index);
     return null;

@@ -114,6 +114,10 @@ describe('rows that do not come back', () => {
     '%s',
     (sentence) => expect(sound(`${CROWN}\n${sentence}`).chart.once).toBe(true),
   );
+  it('that repeat by one line and are worked once by another are refused', () =>
+    expect(codes('Row 1: k4\nRow 2: p4\nRep rows 1 and 2.\nWork these rows once.')).toEqual([
+      'once-and-again',
+    ]));
   it('rows that come back may be worked once as well', () =>
     expect(shape(sound('Row 1: k4\nRow 2: p4\nWork these rows once.'))).toEqual([['x', 1, 1, 0, 2]]));
 });

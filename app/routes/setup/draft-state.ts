@@ -1,6 +1,7 @@
 /** Changes to a draft while it is set up; every change makes a new draft. */
 import {
   checkDraft,
+  contextOf,
   panelDraft,
   type DraftProblem,
   type PanelDraft,
@@ -72,7 +73,7 @@ export function take(draft: PieceDraft, section: number, wanted: Takeable, famil
 /** A pasted panel whose rows are several stretches, each made a section. */
 export function intoSections(draft: PieceDraft, section: number, panel: number, family: Family): PieceDraft {
   const pasted = draft.sections[section]?.panels[panel];
-  const read = pasted && readRows(pasted.text, pasted.name);
+  const read = pasted && readRows(pasted.text, pasted.name, contextOf(draft));
   if (!pasted || !read?.ok) return draft;
   const { repeats, edge, mirrored } = pasted;
   const more = { repeats, edge, ...(mirrored !== undefined && { mirrored }) };
