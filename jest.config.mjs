@@ -20,7 +20,7 @@ const base = {
 
 export default {
   projects: [
-    { ...base, displayName: 'unit', testMatch: ['<rootDir>/{core,app,demo}/**/*.test.{ts,tsx}'] },
+    { ...base, displayName: 'unit', testMatch: ['<rootDir>/{core,app,demo,server}/**/*.test.{ts,tsx}'] },
     { ...base, displayName: 'e2e', testMatch: ['<rootDir>/e2e/**/*.test.ts'] },
   ],
 };

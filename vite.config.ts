@@ -5,5 +5,5 @@ import { defineConfig } from 'vite';
 export default defineConfig({
   plugins: [tailwindcss(), reactRouter()],
   resolve: { tsconfigPaths: true },
-  environments: { ssr: { build: { rollupOptions: { input: './server/app.ts' } } } },
+  environments: { ssr: { build: { rollupOptions: { input: './server/start.ts' } } } },
 });

@@ -9,13 +9,16 @@ import {
   ScrollRestoration,
   useRouteLoaderData,
 } from 'react-router';
-import { database, LOCAL_KNITTER } from './db/client.server';
+import { knowTheKnitter, whoAsks } from './knitter/asking.server';
 import { readSettings } from './db/pieces.server';
 import type { Route } from './+types/root';
 import './app.css';
 
-export async function loader() {
-  return { settings: await readSettings(await database(), LOCAL_KNITTER) };
+export const middleware: Route.MiddlewareFunction[] = [knowTheKnitter];
+
+export async function loader({ context }: Route.LoaderArgs) {
+  const { db, knitterId } = whoAsks(context);
+  return { settings: await readSettings(db, knitterId) };
 }
 
 export const links: Route.LinksFunction = () => [
@@ -50,18 +53,20 @@ export default function App() {
 }
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
-  const known = isRouteErrorResponse(error);
-  const lost = known && error.status === 404;
+  const answer = isRouteErrorResponse(error) ? error : null;
+  const lost = answer?.status === 404;
+  const words = answer && answer.status < 500 && typeof answer.data === 'string' ? answer.data : '';
   return (
     <main className="mx-auto max-w-xl px-6 py-24">
       <title>Gritch</title>
       <h1 className="text-5xl">{lost ? 'Nothing on this hook' : 'A stitch was dropped'}</h1>
       <p className="mt-6 text-xl">
-        {lost && typeof error.data === 'string' && error.data
-          ? error.data
-          : lost
+        {words ||
+          (lost
             ? 'There is no such page here. The address may be mistyped.'
-            : 'This page could not be shown. Without a network only pages that were opened on this device before are here. Your rows are safe.'}
+            : answer
+              ? 'Gritch could not make this page. Rows that are not sent yet stay on this device.'
+              : 'This page could not be shown here. Without a network only pages that were opened on this device before are to be had. Rows that are not sent yet stay on this device.')}
       </p>
       <p className="mt-10 flex flex-wrap gap-4">
         <Link to="/" reloadDocument className="action-button">

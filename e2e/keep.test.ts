@@ -45,6 +45,7 @@ const OTHER_DEVICE = { device: 'other', deviceTime: '2026-11-24T10:00:00.000Z' }
 const postEvent = (event: object) =>
   fetch(`${piece}/events`, {
     method: 'POST',
+    headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ events: [{ ...OTHER_DEVICE, ...event }] }),
   });
 const postRow = (row: number, id: string) => postEvent({ id, kind: 'rowDone', life: 'cast-on', row });

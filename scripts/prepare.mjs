@@ -9,6 +9,9 @@ export const ROOT = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '
 export const run = (command, args, env = {}) =>
   execFileSync(command, args, { cwd: ROOT, stdio: 'inherit', env: { ...process.env, ...env } });
 
+/** The knitter's own data, unless GRITCH_DATA names another folder. */
+export const dataFolder = () => path.resolve(ROOT, process.env.GRITCH_DATA || 'data');
+
 const timeOf = (file) => (fs.existsSync(file) ? fs.statSync(file).mtimeMs : 0);
 
 /** Installs what the lockfile says when node_modules is missing or older than the lockfile. */
@@ -82,7 +85,12 @@ export async function buildApp() {
   const { build } = await import('esbuild');
   await build({
     absWorkingDir: ROOT,
-    entryPoints: { seed: 'demo/seed.ts', bench: 'bench/main.ts', bare: 'bench/bare.ts' },
+    entryPoints: {
+      seed: 'demo/seed.ts',
+      folder: 'server/folder-tool.ts',
+      bench: 'bench/main.ts',
+      bare: 'bench/bare.ts',
+    },
     outdir: 'build/tools',
     outExtension: { '.js': '.mjs' },
     bundle: true,

@@ -17,8 +17,7 @@ const PHONE = { width: 390, height: 844 };
 const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'gritch-shots-'));
 const profile = fs.mkdtempSync(path.join(os.tmpdir(), 'gritch-profile-'));
 run('node', ['build/tools/seed.mjs'], { GRITCH_DATA: folder });
-process.env.GRITCH_DATA = folder;
-const { server, address } = await serve({ port: 0, host: '127.0.0.1' });
+const { close, address } = await serve(folder);
 const browser = await puppeteer.launch({
   executablePath,
   userDataDir: profile,
@@ -160,7 +159,7 @@ try {
   await shot('put-down', swatch, PHONE, [press('Stitches'), key('ArrowRight', 3), press('Put down')]);
 } finally {
   await browser.close();
-  server.close();
+  await close();
   for (const temporary of [folder, profile]) fs.rmSync(temporary, { recursive: true, force: true });
 }
 process.exit(0);

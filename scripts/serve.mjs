@@ -1,22 +1,7 @@
 /** Starts the built app: `GRITCH_DATA`, `HOST` (127.0.0.1 unless told otherwise) and `PORT` say where. */
-import { createServer } from 'node:http';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { ROOT } from './prepare.mjs';
-
-/** Resolves with the address once the data folder is open and the port is listening; port 0 takes any free one. */
-export async function serve({ port, host }) {
-  process.chdir(ROOT);
-  process.env.NODE_ENV ??= 'production';
-  const { default: app, ready } = await import(pathToFileURL(path.join(ROOT, 'build/server/index.js')).href);
-  await ready;
-  const server = createServer(app);
-  await new Promise((resolve, reject) => {
-    server.once('error', reject);
-    server.listen(port, host, resolve);
-  });
-  return { server, address: `http://${host.includes(':') ? `[${host}]` : host}:${server.address().port}` };
-}
 
 /** The port from the environment, or a plain word about what is wrong with it. */
 export function wantedPort(fallback) {
@@ -27,15 +12,37 @@ export function wantedPort(fallback) {
   process.exit(1);
 }
 
-export async function serveOrSayWhy(what, fallbackPort) {
+/** Once asked, closes in order; asked again, at once. */
+function closeWhenAsked(running) {
+  let asked = false;
+  const close = async () => {
+    if (asked) process.exit(1);
+    asked = true;
+    await running.close();
+    process.exit(0);
+  };
+  for (const signal of ['SIGTERM', 'SIGINT', 'SIGHUP']) process.on(signal, () => void close());
+}
+
+async function server() {
+  process.chdir(ROOT);
+  process.env.NODE_ENV ??= 'production';
+  return import(pathToFileURL(path.join(ROOT, 'build/server/index.js')).href);
+}
+
+/** On any free port of this machine; resolves when the address answers. */
+export const serve = async (folder) => (await server()).start({ port: 0, host: '127.0.0.1', folder });
+
+/** @param prepare what is done to the folder once the port and the folder are ours */
+export async function serveOrSayWhy({ what, fallbackPort, folder, prepare }) {
   const port = wantedPort(fallbackPort);
-  const host = process.env.HOST ?? '127.0.0.1';
+  const { start, whyNot } = await server();
   try {
-    const { address } = await serve({ port, host });
-    console.log(`${what}: ${address}`);
+    const running = await start({ port, host: process.env.HOST || '127.0.0.1', folder, prepare });
+    closeWhenAsked(running);
+    console.log(`${what}: ${running.address}`);
   } catch (error) {
-    const busy = error?.code === 'EADDRINUSE';
-    console.error(busy ? `Port ${port} is taken. Choose another: PORT=${port + 1}` : error);
+    console.error(whyNot(error, { port }) ?? error);
     process.exit(1);
   }
 }

@@ -1,43 +1,45 @@
-/** The web server's application: static files, then the framework. Opened data is ready before the first answer. */
+/**
+ * The web server's application. One request layer stands before the framework: names, sites, methods, bodies, headers.
+ * What gets past it is Gritch's own, small enough, and text.
+ */
 import compression from 'compression';
-import express, { type RequestHandler } from 'express';
-import { createRequestHandler } from '@react-router/express';
-import { database } from '~/db/client.server';
-
-/** Resolves when the data folder is open and up to date. */
-export const ready = database();
-
-const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
-
-/** Posts from another site are forged: a browser says in `Origin` which page they come from. */
-const sameSiteOnly: RequestHandler = ({ method, headers }, response, next) => {
-  const { origin, host } = headers;
-  if (SAFE.has(method) || !origin || hostOf(origin) === host) return next();
-  const message = 'This post comes from another site. Open Gritch itself and try again.';
-  response.status(403).json({ refused: { code: 'other-site', message } });
-};
-
-function hostOf(origin: string): string | null {
-  try {
-    return new URL(origin).host;
-  } catch {
-    return null;
-  }
-}
+import express, { type ErrorRequestHandler } from 'express';
+import * as build from 'virtual:react-router/server-build';
+import type { ServerBuild } from 'react-router';
+import { log } from '~/log.server';
+import { mistakes, ownMethodsOnly, readBody } from './bodies';
+import { ownNamesOnly, ownPagesOnly } from './doors';
+import { framework } from './framework';
+import { giveNonce, guardPages, storeNothing } from './headers';
+import { health } from './health';
+import { refuse } from './refuse';
+import { logRequests } from './requests';
+import { settingsFrom } from './settings';
+import { waysOf } from './ways';
 
 const YEAR = '1y';
-const app = express();
-app.disable('x-powered-by');
-app.use(compression());
-app.use('/assets', express.static('build/client/assets', { immutable: true, maxAge: YEAR }));
-app.use(express.static('build/client', { maxAge: '1h' }));
-// Pages stand in memory as a whole; waiting for the compressor to drain would only pile up listeners on it.
-app.use((_request, response, next) => {
-  const write = response.write.bind(response) as (...chunk: unknown[]) => boolean;
-  response.write = (...chunk: unknown[]) => write(...chunk) || true;
-  next();
-});
-app.use(sameSiteOnly);
-app.use(createRequestHandler({ build: () => import('virtual:react-router/server-build') }));
 
-export default app;
+/** What nobody foresaw: written down once, and said without saying more than is known. */
+const faults: ErrorRequestHandler = (error: unknown, request, response, next) => {
+  log.error({ err: error, id: request.id }, 'a request failed');
+  if (response.headersSent) return next(error);
+  const message = 'Gritch could not do this. Try again; if it stays so, look at its log.';
+  refuse(request, response, { status: 500, code: 'fault', message });
+};
+
+/** @param env see `settingsFrom`; throws a SettingProblem where it cannot be understood */
+export function application(env: Readonly<Record<string, string | undefined>>) {
+  const settings = settingsFrom(env);
+  const app = express();
+  app.disable('x-powered-by');
+  app.set('trust proxy', settings.proxies.length > 0 ? settings.proxies : false);
+  app.use(logRequests, giveNonce, guardPages, ownNamesOnly(settings), ownPagesOnly(settings));
+  app.use(compression());
+  app.get('/health', health);
+  app.use('/assets', express.static('build/client/assets', { immutable: true, maxAge: YEAR }));
+  app.use(express.static('build/client', { maxAge: '1h' }));
+  app.use(ownMethodsOnly(waysOf(build as unknown as ServerBuild)), storeNothing, readBody);
+  app.use(framework(build as unknown as ServerBuild));
+  app.use(mistakes, faults);
+  return app;
+}

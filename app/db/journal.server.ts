@@ -83,7 +83,13 @@ export async function readRepeats(db: Database, pieceId: string) {
   return repeatsIn(rows.map(({ body }) => body));
 }
 
-/** Events after number `seq`; null if the event of that number is not `id`: then the reader has another journal. */
+/** So many entries are read at a time for a device that catches up. */
+const IN_A_BATCH = 500;
+
+/**
+ * The next entries after number `seq`, some hundreds at the most; null if the entry of that number is not `id`: then the
+ * reader has another journal.
+ */
 export async function readJournalFrom(
   db: Database,
   knitterId: string,
@@ -95,7 +101,8 @@ export async function readJournalFrom(
     .select({ id: events.id, seq: events.seq, body: events.body })
     .from(events)
     .where(and(eq(events.pieceId, pieceId), eq(events.knitterId, knitterId), gte(events.seq, seq)))
-    .orderBy(asc(events.seq));
+    .orderBy(asc(events.seq))
+    .limit(IN_A_BATCH + 1);
   const [first] = rows;
   if (seq > 0 && (first?.seq !== seq || first.id !== id)) return null;
   return rows.filter((row) => row.seq > seq).map(({ body }) => body);

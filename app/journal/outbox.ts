@@ -15,18 +15,34 @@ import {
 } from './pending';
 
 export type Saving = 'saved' | 'sending' | 'waiting';
-/** `stored`: the numbers that the events have in the journal. `later`: no answer, or the server's own trouble; the same events are sent again. */
-export type Answer = { readonly stored: readonly number[] } | 'later' | { readonly refused: string };
+/**
+ * `stored`: the numbers that the events have in the journal. `later`: no answer, the server's own trouble, or a door that does
+ * not let them in and says why; the same events are sent again. `refused`: the journal itself does not take them.
+ */
+export type Answer =
+  | { readonly stored: readonly number[] }
+  | 'later'
+  | { readonly later: string }
+  | { readonly refused: string };
+type Settled = Exclude<Answer, 'later' | { readonly later: string }>;
 export type Post = (events: readonly JournalEvent[]) => Promise<Answer>;
 
 export type OutboxState = {
   readonly pending: readonly JournalEvent[];
   readonly refused: readonly Refused[];
   readonly saving: Saving;
+  /** Why what waits was not let in, in the words of whoever stood at the door; null if nobody said. */
+  readonly heldUp: string | null;
   /** Pending events that the device's store would not take: they live in this open page alone. */
   readonly unkept: readonly string[];
 };
-export const EMPTY_OUTBOX: OutboxState = { pending: [], refused: [], saving: 'saved', unkept: [] };
+export const EMPTY_OUTBOX: OutboxState = {
+  pending: [],
+  refused: [],
+  saving: 'saved',
+  heldUp: null,
+  unkept: [],
+};
 
 export const BATCH = 100;
 export const RETRY_MS = 3000;
@@ -100,8 +116,8 @@ export class Outbox {
       this.set({ saving: 'sending' });
       const batch = this.state.pending.slice(0, singly > 0 ? 1 : BATCH);
       const answer = await this.post(batch);
-      if (answer === 'later') {
-        this.retryLater();
+      if (answer === 'later' || 'later' in answer) {
+        this.retryLater(answer === 'later' ? null : answer.later);
         break;
       }
       const whole = 'refused' in answer && batch.length > 1;
@@ -111,13 +127,13 @@ export class Outbox {
     this.busy = false;
   }
 
-  private retryLater() {
-    this.set({ saving: 'waiting' });
+  private retryLater(heldUp: string | null) {
+    this.set({ saving: 'waiting', heldUp });
     clearTimeout(this.timer);
     if (!this.stopped) this.timer = setTimeout(() => void this.send(), RETRY_MS);
   }
 
-  private settle(batch: readonly JournalEvent[], answer: Exclude<Answer, 'later'>) {
+  private settle(batch: readonly JournalEvent[], answer: Settled) {
     const refused = 'refused' in answer ? batch.map((event) => ({ event, message: answer.refused })) : [];
     refused.forEach((item) => addRefused(this.store(), this.pieceId, item));
     if ('stored' in answer) batch.forEach((event, i) => this.onStored(event, answer.stored[i] as number));
@@ -128,6 +144,7 @@ export class Outbox {
       pending,
       refused: [...this.state.refused, ...refused],
       unkept: this.state.unkept.filter((id) => !ids.includes(id)),
+      heldUp: null,
       saving: pending.length === 0 ? 'saved' : 'sending',
     });
   }

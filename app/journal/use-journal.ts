@@ -4,6 +4,7 @@ import { useRevalidator } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import type { Happening, JournalEvent } from '@core/journal/events';
 import { fold } from '@core/journal/fold';
+import { JOURNAL_REFUSALS } from './refusals';
 import { deviceName } from '~/device/name';
 import { deviceStore } from '~/device/store';
 import { browserCopies } from './copies';
@@ -17,7 +18,7 @@ const MOST_IN_A_KEPT_POST = 20;
 
 type Reply = {
   readonly events?: readonly { readonly seq: number }[];
-  readonly refused?: { readonly message?: string };
+  readonly refused?: { readonly code?: string; readonly message?: string };
 };
 
 /** So long a frame is waited for, in ms; a page out of sight has none. */
@@ -31,6 +32,12 @@ const painted = () =>
     requestAnimationFrame(() => setTimeout(resolve, MOMENT));
   });
 
+/** Only the journal's own word sets entries aside. Whoever else stands in the way may not stand there tomorrow. */
+function turnedAway(status: number, refused: Reply['refused']): Answer {
+  const message = refused?.message ?? `The address does not take them now (${status}).`;
+  return JOURNAL_REFUSALS.some((code) => code === refused?.code) ? { refused: message } : { later: message };
+}
+
 async function postTo(pieceId: string, events: readonly JournalEvent[]): Promise<Answer> {
   await painted();
   try {
@@ -42,8 +49,7 @@ async function postTo(pieceId: string, events: readonly JournalEvent[]): Promise
     });
     if (response.status >= 500) return 'later';
     const reply = (await response.json().catch(() => null)) as Reply | null;
-    if (!response.ok)
-      return { refused: reply?.refused?.message ?? `The server refused it (${response.status}).` };
+    if (!response.ok) return turnedAway(response.status, reply?.refused);
     const stored = reply?.events?.map(({ seq }) => seq) ?? [];
     // An answer that is not the app's own (a network that asks for a password first, say) stores nothing.
     return stored.length === events.length ? { stored } : 'later';
@@ -116,7 +122,7 @@ export function useJournal(pieceId: string, stored: readonly JournalEvent[]) {
   });
   const [asRendered] = useState(journal.getState);
   const device = useSyncExternalStore(journal.subscribe, journal.getState, () => asRendered);
-  const { events, pending, saving, refused, unkept, copied, copyRefused } = device;
+  const { events, pending, saving, heldUp, refused, unkept, copied, copyRefused } = device;
   useEffect(() => journal.offer(stored), [journal, stored]);
   const plans = useMemo(() => events.filter(({ kind }) => kind === 'planChanged').length, [events]);
   const line = useLine(pieceId, journal, plans);
@@ -131,7 +137,7 @@ export function useJournal(pieceId: string, stored: readonly JournalEvent[]) {
   );
   const dismiss = useCallback((id: string) => journal.dismiss(id), [journal]);
   const state = useMemo(() => fold(events), [events]);
-  const kept = { line, unsent: pending.length, unkept: unkept.length, copied, copyRefused };
+  const kept = { line, unsent: pending.length, unkept: unkept.length, heldUp, copied, copyRefused };
   return { events, state, record, saving, refused, dismiss, kept };
 }
 export type Kept = ReturnType<typeof useJournal>['kept'];

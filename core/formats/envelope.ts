@@ -1,5 +1,6 @@
 /** What all our JSON files have in common: a size that can be read, a format, a version. */
 import { err, ok, type Result } from '../result';
+import { isTooNested } from './nesting';
 
 export type EnvelopeProblem =
   | { readonly code: 'file-too-large'; readonly most: number }
@@ -34,6 +35,7 @@ export function openEnvelope<T>(
   { name, version: known, most, schema, upgrade }: Format<T>,
 ): Result<T, EnvelopeProblem> {
   if (source.length > most) return err({ code: 'file-too-large', most });
+  if (isTooNested(source.length, (at) => source.charCodeAt(at))) return err({ code: 'not-json' });
   let data: unknown;
   try {
     data = JSON.parse(source);

@@ -12,6 +12,7 @@ import type { Plan } from '../piece/plan';
 import { checkPlan } from '../piece/worksheet';
 import { openEnvelope, type EnvelopeProblem } from './envelope';
 import { chartIn, chartOut } from './pattern';
+import { MOST_PIECE_FILE } from './limits';
 import { PIECE_FORMAT, PIECE_VERSION, pieceFileSchema, type PieceFile } from './piece-schema';
 
 export type Piece = {
@@ -58,9 +59,6 @@ export function writePiece({ name, yarn, draft, plan, journal }: Piece): string 
 }
 
 type Data = Readonly<Record<string, unknown>>;
-
-/** A journal of many years fits. */
-const MOST_PIECE_FILE = 40_000_000;
 
 /** From each version to the next. */
 const UPGRADES: Readonly<Record<number, (data: Data) => Data>> = {

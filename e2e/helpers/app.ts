@@ -7,6 +7,10 @@ import path from 'node:path';
 export type RunningApp = {
   readonly address: string;
   readonly folder: string;
+  /** Everything the process has said so far, in either stream. */
+  said(): string;
+  /** Asks it to close, and waits until it has; resolves with its exit code. */
+  stop(): Promise<number | null>;
   /** Ends the process at once, as a power cut would. */
   kill(): Promise<void>;
   /** Starts it again on the same port and data. */
@@ -15,9 +19,22 @@ export type RunningApp = {
   close(): Promise<void>;
 };
 
-function start(folder: string, port: string): Promise<{ child: ChildProcess; address: string }> {
+type Env = Readonly<Record<string, string>>;
+
+function start(
+  folder: string,
+  port: string,
+  more: Env,
+): Promise<{ child: ChildProcess; address: string; said: () => string }> {
   const child = spawn('node', ['scripts/start.mjs'], {
-    env: { ...process.env, NODE_ENV: 'production', HOST: '127.0.0.1', PORT: port, GRITCH_DATA: folder },
+    env: {
+      ...process.env,
+      NODE_ENV: 'production',
+      HOST: '127.0.0.1',
+      PORT: port,
+      GRITCH_DATA: folder,
+      ...more,
+    },
     stdio: ['ignore', 'pipe', 'pipe'],
   });
   return new Promise((resolve, reject) => {
@@ -25,7 +42,7 @@ function start(folder: string, port: string): Promise<{ child: ChildProcess; add
     const listen = (chunk: Buffer) => {
       said += chunk.toString();
       const address = /http:\/\/[^\s]+/.exec(said)?.[0];
-      if (address) resolve({ child, address });
+      if (address) resolve({ child, address, said: () => said });
     };
     child.stdout?.on('data', listen);
     child.stderr?.on('data', listen);
@@ -40,18 +57,27 @@ const ended = (child: ChildProcess) =>
     child.kill('SIGKILL');
   });
 
-/** @param demo with the demo scenario's four pieces instead of an empty bench */
-export async function startApp({ demo = false } = {}): Promise<RunningApp> {
+/**
+ * @param demo with the demo scenario's four pieces instead of an empty bench
+ * @param env further settings
+ */
+export async function startApp({ demo = false, env = {} as Env } = {}): Promise<RunningApp> {
   const folder = mkdtempSync(path.join(os.tmpdir(), 'gritch-e2e-'));
   if (demo) execFileSync('node', ['build/tools/seed.mjs'], { env: { ...process.env, GRITCH_DATA: folder } });
-  let { child, address } = await start(folder, '0');
+  let { child, address, said } = await start(folder, '0', env);
   const port = new URL(address).port;
   return {
     address,
     folder,
+    said: () => said(),
+    stop: async () => {
+      child.kill('SIGTERM');
+      if (child.exitCode === null) await new Promise((resolve) => child.once('exit', resolve));
+      return child.exitCode;
+    },
     kill: () => ended(child),
     restart: async () => {
-      ({ child, address } = await start(folder, port));
+      ({ child, address, said } = await start(folder, port, env));
     },
     close: async () => {
       await ended(child);

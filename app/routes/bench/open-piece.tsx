@@ -2,13 +2,19 @@
 import { useRef, useState } from 'react';
 import { useFetcher } from 'react-router';
 import { FolderOpen } from 'lucide-react';
+import { MOST_PIECE_FILE } from '@core/formats/limits';
+import { pieceFileWords } from '~/messages/piece-file';
 
 export function OpenPiece() {
   const input = useRef<HTMLInputElement>(null);
   const fetcher = useFetcher<{ message: string }>();
+  const [tooLarge, setTooLarge] = useState(false);
   const [failed, setFailed] = useState(false);
   const take = async (file: File | undefined) => {
     if (!file) return;
+    if (input.current) input.current.value = '';
+    if (file.size > MOST_PIECE_FILE) return setTooLarge(true);
+    setTooLarge(false);
     try {
       const text = await file.text();
       setFailed(false);
@@ -16,9 +22,12 @@ export function OpenPiece() {
     } catch {
       setFailed(true);
     }
-    if (input.current) input.current.value = '';
   };
-  const message = failed ? 'The file could not be read. Choose it once more.' : fetcher.data?.message;
+  const message = tooLarge
+    ? pieceFileWords({ code: 'file-too-large', most: MOST_PIECE_FILE })
+    : failed
+      ? 'The file could not be read. Choose it once more.'
+      : fetcher.data?.message;
   return (
     <>
       <button

@@ -1,6 +1,6 @@
 /** The bench: pieces under way as strips of their own fabric. */
 import { Link } from 'react-router';
-import { database, LOCAL_KNITTER } from '~/db/client.server';
+import { whoAsks } from '~/knitter/asking.server';
 import { readJournal } from '~/db/journal.server';
 import { listPieces } from '~/db/pieces.server';
 import { countdownWords } from '~/messages/cue';
@@ -11,12 +11,12 @@ import { OpenPiece } from './open-piece';
 import type { Route } from './+types/route';
 import { stitches } from '~/messages/numbers';
 
-export async function loader() {
-  const db = await database();
-  const pieces = await listPieces(db, LOCAL_KNITTER);
+export async function loader({ context }: Route.LoaderArgs) {
+  const { db, knitterId } = whoAsks(context);
+  const pieces = await listPieces(db, knitterId);
   return {
     pieces: await Promise.all(
-      pieces.map(async (piece) => summarise(piece, await readJournal(db, LOCAL_KNITTER, piece.id))),
+      pieces.map(async (piece) => summarise(piece, await readJournal(db, knitterId, piece.id))),
     ),
   };
 }

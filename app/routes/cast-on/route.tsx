@@ -13,7 +13,7 @@ import { capital, tellingWords } from '~/messages/telling';
 import { countCrossings, crossingRows } from '@core/plan/crossings';
 import { gaugeOf, usSize } from '@core/plan/gauge';
 import { outlineOf } from '@core/plan/outline';
-import { database, LOCAL_KNITTER } from '~/db/client.server';
+import { whoAsks } from '~/knitter/asking.server';
 import { readJournal } from '~/db/journal.server';
 import { findDraft, findPiece, readSettings } from '~/db/pieces.server';
 import { useJournal } from '~/journal/use-journal';
@@ -27,16 +27,16 @@ import { Tails } from './tails';
 import type { Route } from './+types/route';
 import { counted, lineOf } from '~/messages/numbers';
 
-export async function loader({ params }: Route.LoaderArgs) {
-  const db = await database();
+export async function loader({ params, context }: Route.LoaderArgs) {
+  const { db, knitterId } = whoAsks(context);
   const [piece, draft] = await Promise.all([
-    findPiece(db, LOCAL_KNITTER, params.pieceId),
-    findDraft(db, LOCAL_KNITTER, params.pieceId),
+    findPiece(db, knitterId, params.pieceId),
+    findDraft(db, knitterId, params.pieceId),
   ]);
   if (!piece || !draft) throw data('There is no such piece on this bench.', { status: 404 });
   const [events, settings] = await Promise.all([
-    readJournal(db, LOCAL_KNITTER, piece.id),
-    readSettings(db, LOCAL_KNITTER),
+    readJournal(db, knitterId, piece.id),
+    readSettings(db, knitterId),
   ]);
   return { piece, draft: draft.draft, revision: draft.number, events, settings };
 }

@@ -8,7 +8,7 @@ import { awkwardBindOffs } from '@core/cue/notices';
 import { fold } from '@core/journal/fold';
 import { worksheet } from '@core/piece/worksheet';
 import type { Hand } from '@core/stitch/types';
-import { database, LOCAL_KNITTER, type Database } from '~/db/client.server';
+import { whoAsks, type Asking } from '~/knitter/asking.server';
 import { readJournal } from '~/db/journal.server';
 import { listPieces, readSettings, saveSettings } from '~/db/pieces.server';
 import { plural } from '~/messages/numbers';
@@ -17,8 +17,9 @@ import { THEMES, type KnitterSettings } from '~/knitter/settings';
 import { Page } from '~/ui/page';
 import type { Route } from './+types/route';
 
-export async function loader() {
-  return { settings: await readSettings(await database(), LOCAL_KNITTER) };
+export async function loader({ context }: Route.LoaderArgs) {
+  const { db, knitterId } = whoAsks(context);
+  return { settings: await readSettings(db, knitterId) };
 }
 
 const yesNo = z.enum(['yes', 'no']).transform((value) => value === 'yes');
@@ -37,7 +38,7 @@ const settingsSchema = z.object({
 const faceSchema = z.object({ intent: z.literal('wrongSide'), wrongSide: z.enum(['faces', 'chart']) });
 const postSchema = z.discriminatedUnion('intent', [settingsSchema, faceSchema]);
 
-export async function action({ request }: Route.ActionArgs) {
+export async function action({ request, context }: Route.ActionArgs) {
   const parsed = postSchema.safeParse(Object.fromEntries(await request.formData()));
   if (!parsed.success)
     return data(
@@ -48,15 +49,15 @@ export async function action({ request }: Route.ActionArgs) {
       },
       { status: 400 },
     );
-  const db = await database();
-  const before = await readSettings(db, LOCAL_KNITTER);
+  const { db, knitterId } = whoAsks(context);
+  const before = await readSettings(db, knitterId);
   const post = parsed.data;
   if (post.intent === 'wrongSide')
-    await saveSettings(db, LOCAL_KNITTER, { ...before, wrongSide: post.wrongSide });
+    await saveSettings(db, knitterId, { ...before, wrongSide: post.wrongSide });
   else {
     const { hand, loopCounts, crossingRowIsOne, units, family, wrongSide, theme, way, twistWay } = post;
-    const awkward = hand === before.hand ? [] : await awkwardPieces(db, hand);
-    await saveSettings(db, LOCAL_KNITTER, {
+    const awkward = hand === before.hand ? [] : await awkwardPieces({ db, knitterId }, hand);
+    await saveSettings(db, knitterId, {
       hand,
       school: { loopCounts, crossingRowIsOne },
       units,
@@ -74,11 +75,11 @@ export async function action({ request }: Route.ActionArgs) {
 type Awkward = { readonly id: string; readonly name: string; readonly rows: readonly number[] };
 
 /** Pieces in which the other hand would have to bind off at the end of a row that is still to come. */
-async function awkwardPieces(db: Database, hand: Hand): Promise<Awkward[]> {
-  const all = await listPieces(db, LOCAL_KNITTER);
+async function awkwardPieces({ db, knitterId }: Asking, hand: Hand): Promise<Awkward[]> {
+  const all = await listPieces(db, knitterId);
   const found = await Promise.all(
     all.map(async ({ id, name, plan }) => {
-      const state = fold(await readJournal(db, LOCAL_KNITTER, id));
+      const state = fold(await readJournal(db, knitterId, id));
       const rows = awkwardBindOffs(worksheet(plan, state.facts), hand).filter((row) => row > state.done);
       return { id, name, rows };
     }),

@@ -2,7 +2,7 @@
 import { useMemo, useSyncExternalStore } from 'react';
 import { data, Link } from 'react-router';
 import type { JournalEvent } from '@core/journal/events';
-import { database, LOCAL_KNITTER } from '~/db/client.server';
+import { whoAsks } from '~/knitter/asking.server';
 import { readJournal } from '~/db/journal.server';
 import { findPiece, readSettings } from '~/db/pieces.server';
 import { useJournal } from '~/journal/use-journal';
@@ -13,17 +13,17 @@ import type { Route } from './+types/route';
 import { counted, type Line as Unit, lineOf, plural } from '~/messages/numbers';
 import { capital } from '~/messages/telling';
 
-export async function loader({ params }: Route.LoaderArgs) {
-  const db = await database();
-  const piece = await findPiece(db, LOCAL_KNITTER, params.pieceId);
+export async function loader({ params, context }: Route.LoaderArgs) {
+  const { db, knitterId } = whoAsks(context);
+  const piece = await findPiece(db, knitterId, params.pieceId);
   if (!piece) throw data('There is no such piece on this bench.', { status: 404 });
   return {
     piece: { id: piece.id, name: piece.name, line: lineOf(piece.plan.construction === 'round') },
     panels: Object.fromEntries(
       piece.plan.sections.flatMap(({ panels }) => panels.map(({ id, name }) => [id, name])),
     ),
-    events: await readJournal(db, LOCAL_KNITTER, piece.id),
-    units: (await readSettings(db, LOCAL_KNITTER)).units,
+    events: await readJournal(db, knitterId, piece.id),
+    units: (await readSettings(db, knitterId)).units,
   };
 }
 

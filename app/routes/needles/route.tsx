@@ -3,7 +3,7 @@ import { lazy, Suspense, useCallback, useMemo, useState } from 'react';
 import { data } from 'react-router';
 import { Toaster } from '~/ui/toaster';
 import type { CrossingBox } from '@core/fabric/shapes';
-import { database, LOCAL_KNITTER } from '~/db/client.server';
+import { whoAsks } from '~/knitter/asking.server';
 import { readJournal } from '~/db/journal.server';
 import { firstOfPair } from '~/db/on-needles.server';
 import { findPiece, readSettings } from '~/db/pieces.server';
@@ -31,17 +31,17 @@ const NeedlesDialog = lazy(() => import('./dialogs'));
 const HowSheet = lazy(() => import('./how-sheet'));
 const RestSheet = lazy(() => import('./rest-sheet'));
 
-export async function loader({ params }: Route.LoaderArgs) {
-  const db = await database();
-  const piece = await findPiece(db, LOCAL_KNITTER, params.pieceId);
+export async function loader({ params, context }: Route.LoaderArgs) {
+  const { db, knitterId } = whoAsks(context);
+  const piece = await findPiece(db, knitterId, params.pieceId);
   if (!piece)
     throw data('There is no such piece on this bench. It may have been opened from another data folder.', {
       status: 404,
     });
   const [events, settings, pair] = await Promise.all([
-    readJournal(db, LOCAL_KNITTER, piece.id),
-    readSettings(db, LOCAL_KNITTER),
-    firstOfPair(db, LOCAL_KNITTER, piece.id),
+    readJournal(db, knitterId, piece.id),
+    readSettings(db, knitterId),
+    firstOfPair(db, knitterId, piece.id),
   ]);
   return { piece, events, settings, pair };
 }

@@ -11,7 +11,7 @@ const OFFLINE_WORDS: Readonly<Record<Offline, string>> = {
 };
 
 export function SavedForm({ kept, saving, offline, state, takeNewer }: DialogProps) {
-  const { unsent, unkept, line, copied, copyRefused } = kept;
+  const { unsent, unkept, heldUp, line, copied, copyRefused } = kept;
   return (
     <dl className="saved-where">
       <dt>On the server</dt>
@@ -20,6 +20,7 @@ export function SavedForm({ kept, saving, offline, state, takeNewer }: DialogPro
         {line === 'open'
           ? 'Other devices that show this piece follow at once.'
           : 'There is no connection at the moment; it is tried again by itself.'}
+        {heldUp !== null && ` They were not let in: ${heldUp} They are kept and tried again.`}
       </dd>
       <dt>On this device</dt>
       <dd>

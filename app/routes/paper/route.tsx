@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { data, Form, Link, useSearchParams } from 'react-router';
 import { Printer } from 'lucide-react';
 import { worksheet } from '@core/piece/worksheet';
-import { database, LOCAL_KNITTER } from '~/db/client.server';
+import { whoAsks } from '~/knitter/asking.server';
 import { readJournal } from '~/db/journal.server';
 import { findPiece, readSettings } from '~/db/pieces.server';
 import { useJournal } from '~/journal/use-journal';
@@ -17,13 +17,13 @@ import type { Route } from './+types/route';
 const MOST_ROWS = 120;
 const USUAL_ROWS = 24;
 
-export async function loader({ params }: Route.LoaderArgs) {
-  const db = await database();
-  const piece = await findPiece(db, LOCAL_KNITTER, params.pieceId);
+export async function loader({ params, context }: Route.LoaderArgs) {
+  const { db, knitterId } = whoAsks(context);
+  const piece = await findPiece(db, knitterId, params.pieceId);
   if (!piece) throw data('There is no such piece on this bench.', { status: 404 });
   const [events, settings] = await Promise.all([
-    readJournal(db, LOCAL_KNITTER, piece.id),
-    readSettings(db, LOCAL_KNITTER),
+    readJournal(db, knitterId, piece.id),
+    readSettings(db, knitterId),
   ]);
   return { piece, events, settings };
 }

@@ -8,7 +8,6 @@ import { MOST_CHARACTERS } from '@core/notation/scan';
 import { readRows } from '@core/notation/read';
 import { notationWords } from '~/messages/notation';
 
-const MOST_BODY = 1_500_000;
 const posted = z.strictObject({
   name: z.string().max(80),
   text: z.string().max(MOST_CHARACTERS),
@@ -20,28 +19,9 @@ const dropped = z.strictObject({ drop: z.literal(true) });
 const refuse = (status: number, message: string) => data({ message }, { status });
 type Refusal = ReturnType<typeof refuse>;
 
-/** Read to its end even where it is too large, so that the connection stays sound; null for one that is. */
-async function bodyOf(request: Request): Promise<unknown> {
-  let size = 0;
-  const parts: Uint8Array[] = [];
-  for (const reader = request.body?.getReader(); ;) {
-    const next = await reader?.read();
-    if (!next || next.done) break;
-    size += next.value.length;
-    if (size <= MOST_BODY) parts.push(next.value);
-  }
-  if (size > MOST_BODY) return null;
-  try {
-    return JSON.parse(Buffer.concat(parts).toString('utf8'));
-  } catch {
-    return undefined;
-  }
-}
-
 /** The pattern that was posted, or `drop`: it is to be thrown away. */
 export async function postedPattern(request: Request): Promise<Pattern | 'drop' | Refusal> {
-  const body = await bodyOf(request);
-  if (body === null) return refuse(413, 'The pattern is too large to be kept. Nothing was stored.');
+  const body: unknown = await request.json().catch(() => undefined);
   if (body === undefined) return refuse(400, 'The post is not JSON. Nothing was stored.');
   if (dropped.safeParse(body).success) return 'drop';
   const parsed = posted.safeParse(body);

@@ -1,7 +1,7 @@
 /** A new pattern: pasted, typed, or opened from a file. */
 import { data, NavigationType, redirect, useLocation, useNavigationType } from 'react-router';
 import { NO_CHOICES } from '@core/notation/choices';
-import { database, LOCAL_KNITTER } from '~/db/client.server';
+import { whoAsks } from '~/knitter/asking.server';
 import { keepPattern } from '~/db/patterns.server';
 import { readSettings } from '~/db/pieces.server';
 import { Page } from '~/ui/page';
@@ -10,15 +10,17 @@ import { KeepBar } from './keep-bar';
 import { isRefusal, postedPattern } from './keep.server';
 import type { Route } from './+types/new';
 
-export async function loader() {
-  return { family: (await readSettings(await database(), LOCAL_KNITTER)).family };
+export async function loader({ context }: Route.LoaderArgs) {
+  const { db, knitterId } = whoAsks(context);
+  return { family: (await readSettings(db, knitterId)).family };
 }
 
-export async function action({ request }: Route.ActionArgs) {
+export async function action({ request, context }: Route.ActionArgs) {
+  const { db, knitterId } = whoAsks(context);
   const pattern = await postedPattern(request);
   if (isRefusal(pattern)) return pattern;
   if (pattern === 'drop') throw data('There is nothing here to throw away.', { status: 404 });
-  return redirect(`/patterns/${await keepPattern(await database(), LOCAL_KNITTER, pattern)}`);
+  return redirect(`/patterns/${await keepPattern(db, knitterId, pattern)}`);
 }
 
 export const meta: Route.MetaFunction = () => [{ title: 'A new pattern · Gritch' }];

@@ -1,6 +1,6 @@
 /** One of the knitter's own patterns on the desk. */
 import { data, redirect } from 'react-router';
-import { database, LOCAL_KNITTER } from '~/db/client.server';
+import { whoAsks } from '~/knitter/asking.server';
 import { dropPattern, findPattern, keepPattern } from '~/db/patterns.server';
 import { readSettings } from '~/db/pieces.server';
 import { readText } from '~/patterns/reading';
@@ -12,11 +12,11 @@ import type { Route } from './+types/route';
 
 const lost = () => new Response('This pattern is not here. It may have been thrown away.', { status: 404 });
 
-export async function loader({ params }: Route.LoaderArgs) {
-  const db = await database();
-  const pattern = await findPattern(db, LOCAL_KNITTER, params.patternId);
+export async function loader({ params, context }: Route.LoaderArgs) {
+  const { db, knitterId } = whoAsks(context);
+  const pattern = await findPattern(db, knitterId, params.patternId);
   if (!pattern) throw data('This pattern is not here. It may have been thrown away.', { status: 404 });
-  const { family } = await readSettings(db, LOCAL_KNITTER);
+  const { family } = await readSettings(db, knitterId);
   const { name, text, choices } = pattern;
   return {
     id: params.patternId,
@@ -28,15 +28,15 @@ export async function loader({ params }: Route.LoaderArgs) {
   };
 }
 
-export async function action({ request, params }: Route.ActionArgs) {
-  const db = await database();
+export async function action({ request, params, context }: Route.ActionArgs) {
+  const { db, knitterId } = whoAsks(context);
   const pattern = await postedPattern(request);
   if (pattern === 'drop') {
-    if (!(await dropPattern(db, LOCAL_KNITTER, params.patternId))) throw lost();
+    if (!(await dropPattern(db, knitterId, params.patternId))) throw lost();
     return redirect('/patterns');
   }
   if (isRefusal(pattern)) return pattern;
-  const kept = await keepPattern(db, LOCAL_KNITTER, pattern, params.patternId);
+  const kept = await keepPattern(db, knitterId, pattern, params.patternId);
   if (kept === null) throw lost();
   return { saved: true };
 }

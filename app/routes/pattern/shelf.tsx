@@ -3,7 +3,7 @@ import { data } from 'react-router';
 import { NO_CHOICES } from '@core/notation/choices';
 import { writeRows } from '@core/notation/write';
 import { shelfChart } from '@core/shelf/shelf';
-import { database, LOCAL_KNITTER } from '~/db/client.server';
+import { whoAsks } from '~/knitter/asking.server';
 import { readSettings } from '~/db/pieces.server';
 import { readText } from '~/patterns/reading';
 import { Page } from '~/ui/page';
@@ -11,10 +11,11 @@ import { Desk } from './desk';
 import { KeepBar } from './keep-bar';
 import type { Route } from './+types/shelf';
 
-export async function loader({ params }: Route.LoaderArgs) {
+export async function loader({ params, context }: Route.LoaderArgs) {
+  const { db, knitterId } = whoAsks(context);
   const entry = shelfChart(params.key);
   if (!entry) throw data('There is no such chart on the shelf.', { status: 404 });
-  const { family } = await readSettings(await database(), LOCAL_KNITTER);
+  const { family } = await readSettings(db, knitterId);
   const text = writeRows(entry.chart, { family, construction: 'flat', presented: true });
   return {
     key: entry.key,

@@ -5,7 +5,7 @@ import { FileUp, Plus } from 'lucide-react';
 import { factsOf, HARDNESSES } from '@core/chart/effort';
 import { KINDS, type Kind } from '@core/shelf/entry';
 import { shelfChart, shelfCharts } from '@core/shelf/shelf';
-import { database, LOCAL_KNITTER } from '~/db/client.server';
+import { whoAsks } from '~/knitter/asking.server';
 import { wholeChart } from '@core/formats/pattern';
 import { listPatterns } from '~/db/patterns.server';
 import { ANYTHING, matches, type Listed, type Wanted } from '~/patterns/search';
@@ -15,8 +15,9 @@ import { Swatch } from './swatch';
 import type { Route } from './+types/route';
 import { counted, stitches } from '~/messages/numbers';
 
-export async function loader() {
-  const kept = await listPatterns(await database(), LOCAL_KNITTER);
+export async function loader({ context }: Route.LoaderArgs) {
+  const { db, knitterId } = whoAsks(context);
+  const kept = await listPatterns(db, knitterId);
   return { own: kept.map(({ id, pattern }) => ({ id, name: pattern.name, chart: wholeChart(pattern) })) };
 }
 

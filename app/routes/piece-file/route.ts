@@ -1,17 +1,17 @@
 /** The piece as a file: plan, charts and journal, whole. */
 import { data } from 'react-router';
 import { writePiece } from '@core/formats/piece';
-import { database, LOCAL_KNITTER } from '~/db/client.server';
+import { whoAsks } from '~/knitter/asking.server';
 import { readJournal } from '~/db/journal.server';
 import { findDraft, findPiece } from '~/db/pieces.server';
 import type { Route } from './+types/route';
 
-export async function loader({ params }: Route.LoaderArgs) {
-  const db = await database();
+export async function loader({ params, context }: Route.LoaderArgs) {
+  const { db, knitterId } = whoAsks(context);
   const [piece, draft, journal] = await Promise.all([
-    findPiece(db, LOCAL_KNITTER, params.pieceId),
-    findDraft(db, LOCAL_KNITTER, params.pieceId),
-    readJournal(db, LOCAL_KNITTER, params.pieceId),
+    findPiece(db, knitterId, params.pieceId),
+    findDraft(db, knitterId, params.pieceId),
+    readJournal(db, knitterId, params.pieceId),
   ]);
   if (!piece || !draft) throw data('There is no such piece on this bench.', { status: 404 });
   const { name, yarn, plan } = piece;

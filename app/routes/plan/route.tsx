@@ -5,7 +5,7 @@ import { draftSchema } from '@core/draft/schema';
 import { fold } from '@core/journal/fold';
 import { changePlan } from '@core/piece/change-plan';
 import { worksheet } from '@core/piece/worksheet';
-import { database, LOCAL_KNITTER } from '~/db/client.server';
+import { whoAsks } from '~/knitter/asking.server';
 import { readJournal } from '~/db/journal.server';
 import { addRevision, findDraft, findPiece, readSettings } from '~/db/pieces.server';
 import { YARNS } from '~/knitter/settings';
@@ -17,14 +17,14 @@ import type { Route } from './+types/route';
 
 const GONE = 'There is no such piece on this bench.';
 
-export async function loader({ params }: Route.LoaderArgs) {
-  const db = await database();
-  const draft = await findDraft(db, LOCAL_KNITTER, params.pieceId);
+export async function loader({ params, context }: Route.LoaderArgs) {
+  const { db, knitterId } = whoAsks(context);
+  const draft = await findDraft(db, knitterId, params.pieceId);
   if (!draft) throw data(GONE, { status: 404 });
   const [events, settings, own] = await Promise.all([
-    readJournal(db, LOCAL_KNITTER, params.pieceId),
-    readSettings(db, LOCAL_KNITTER),
-    ownCharts(db),
+    readJournal(db, knitterId, params.pieceId),
+    readSettings(db, knitterId),
+    ownCharts({ db, knitterId }),
   ]);
   return { draft, done: fold(events).done, settings, own };
 }
@@ -35,7 +35,7 @@ const seamWords = (problem: DraftProblem, done: number) =>
     ? `${problem.has} stitches are on the needle after row ${done}, but the changed plan goes on with ${problem.needs}. Make its row ${done + 1} fit, or change rows further on.`
     : planWords(problem);
 
-export async function action({ request, params }: Route.ActionArgs) {
+export async function action({ request, params, context }: Route.ActionArgs) {
   const refuse = (status: number, message: string) => data({ message }, { status });
   let body: unknown;
   try {
@@ -50,17 +50,17 @@ export async function action({ request, params }: Route.ActionArgs) {
       400,
       `This is not a piece: ${parsed.error.issues[0]?.path.join('.') ?? ''} is not as it should be.`,
     );
-  const db = await database();
+  const { db, knitterId } = whoAsks(context);
   const [piece, before] = await Promise.all([
-    findPiece(db, LOCAL_KNITTER, params.pieceId),
-    findDraft(db, LOCAL_KNITTER, params.pieceId),
+    findPiece(db, knitterId, params.pieceId),
+    findDraft(db, knitterId, params.pieceId),
   ]);
   if (!piece || !before) return refuse(404, GONE);
   if (revision !== before.number)
     return refuse(409, 'The plan was changed elsewhere meanwhile. Load this page anew; nothing was stored.');
   const checked = checkDraft(parsed.data);
   if (!checked.ok) return refuse(422, 'The plan cannot be knitted yet. Nothing was stored.');
-  const state = fold(await readJournal(db, LOCAL_KNITTER, piece.id));
+  const state = fold(await readJournal(db, knitterId, piece.id));
   const joined = changePlan(
     worksheet(piece.plan, state.facts),
     checked.value.plan,
@@ -72,7 +72,7 @@ export async function action({ request, params }: Route.ActionArgs) {
     const [problem] = joined.error;
     return refuse(422, `${problem ? seamWords(problem, state.done) : ''} Nothing was stored.`);
   }
-  await addRevision(db, LOCAL_KNITTER, piece.id, {
+  await addRevision(db, knitterId, piece.id, {
     draft: parsed.data,
     plan: joined.value.plan,
     number: before.number + 1,

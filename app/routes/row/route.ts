@@ -2,20 +2,20 @@
 import { data } from 'react-router';
 import { fold } from '@core/journal/fold';
 import { worksheet } from '@core/piece/worksheet';
-import { database, LOCAL_KNITTER } from '~/db/client.server';
+import { whoAsks } from '~/knitter/asking.server';
 import { readJournal } from '~/db/journal.server';
 import { findPiece, readSettings } from '~/db/pieces.server';
 import { numberProblem } from '../needles/number-problem';
 import { rowData } from './row-data';
 import type { Route } from './+types/route';
 
-export async function loader({ params }: Route.LoaderArgs) {
-  const db = await database();
-  const piece = await findPiece(db, LOCAL_KNITTER, params.pieceId);
+export async function loader({ params, context }: Route.LoaderArgs) {
+  const { db, knitterId } = whoAsks(context);
+  const piece = await findPiece(db, knitterId, params.pieceId);
   if (!piece) throw data('There is no such piece on this bench.', { status: 404 });
   const [events, settings] = await Promise.all([
-    readJournal(db, LOCAL_KNITTER, piece.id),
-    readSettings(db, LOCAL_KNITTER),
+    readJournal(db, knitterId, piece.id),
+    readSettings(db, knitterId),
   ]);
   const sheet = worksheet(piece.plan, fold(events).facts);
   const problem = numberProblem(params.row, 1, sheet.rows);

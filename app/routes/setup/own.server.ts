@@ -1,12 +1,12 @@
 /** Charts of the knitter's own, to be taken for panels. */
 import { stretchTakes } from '@core/chart/stretches';
 import { repeatsStated } from '@core/notation/read';
-import { LOCAL_KNITTER, type Database } from '~/db/client.server';
+import type { Asking } from '~/knitter/asking.server';
 import { listPatterns } from '~/db/patterns.server';
 import type { Takeable } from './draft-state';
 
-export async function ownCharts(db: Database): Promise<Takeable[]> {
-  const kept = await listPatterns(db, LOCAL_KNITTER);
+export async function ownCharts({ db, knitterId }: Asking): Promise<Takeable[]> {
+  const kept = await listPatterns(db, knitterId);
   return kept.map(({ id, pattern: { name, stretches, text, inTheRound } }) => ({
     key: id,
     name,

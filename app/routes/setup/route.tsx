@@ -4,7 +4,7 @@ import { checkDraft, type DraftProblem, type PieceDraft } from '@core/draft/draf
 import { draftSchema } from '@core/draft/schema';
 import { joinDrafts, splitDraft } from '@core/draft/go-on';
 import { mirrorDraft } from '@core/draft/pair';
-import { database, LOCAL_KNITTER, type Database } from '~/db/client.server';
+import { whoAsks, type Asking } from '~/knitter/asking.server';
 import { onNeedles } from '~/db/on-needles.server';
 import { createPiece, findDraft, readSettings } from '~/db/pieces.server';
 import { YARNS, type Yarn } from '~/knitter/settings';
@@ -19,8 +19,8 @@ type Begun = { readonly draft: PieceDraft; readonly yarn: Yarn; readonly title: 
 const absent = () => data('A piece that this one begins from is not on this bench.', { status: 404 });
 
 /** The draft of another piece, to be knitted again: as it is, or as its mirror image. */
-async function pairOf(db: Database, first: string, mirrored: boolean): Promise<Begun> {
-  const piece = await findDraft(db, LOCAL_KNITTER, first);
+async function pairOf({ db, knitterId }: Asking, first: string, mirrored: boolean): Promise<Begun> {
+  const piece = await findDraft(db, knitterId, first);
   const draft = piece && (mirrored ? mirrorDraft(piece.draft) : piece.draft);
   if (!piece || !draft) throw absent();
   const name = `${piece.draft.name}, second`.slice(0, 80);
@@ -32,9 +32,9 @@ async function pairOf(db: Database, first: string, mirrored: boolean): Promise<B
 }
 
 /** A part of another piece, or two pieces side by side. */
-async function goesOn(db: Database, params: URLSearchParams): Promise<Begun | null> {
+async function goesOn({ db, knitterId }: Asking, params: URLSearchParams): Promise<Begun | null> {
   const piece = async (name: string) => {
-    const found = await onNeedles(db, LOCAL_KNITTER, params.get(name) ?? '');
+    const found = await onNeedles(db, knitterId, params.get(name) ?? '');
     if (!found) throw absent();
     return found;
   };
@@ -53,21 +53,21 @@ async function goesOn(db: Database, params: URLSearchParams): Promise<Begun | nu
   };
 }
 
-function begunFrom(db: Database, params: URLSearchParams): Promise<Begun | null> {
+function begunFrom(asking: Asking, params: URLSearchParams): Promise<Begun | null> {
   const first = params.get('pair');
-  return first === null ? goesOn(db, params) : pairOf(db, first, params.get('mirrored') === 'yes');
+  return first === null ? goesOn(asking, params) : pairOf(asking, first, params.get('mirrored') === 'yes');
 }
 
-export async function loader({ request }: Route.LoaderArgs) {
-  const db = await database();
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const asking = whoAsks(context);
   const params = new URL(request.url).searchParams;
-  const own = await ownCharts(db);
+  const own = await ownCharts(asking);
   const asked = params.get('pattern');
   const wanted = own.find(({ key }) => key === asked) ?? null;
   if (asked !== null && !wanted)
     throw data('This pattern is not here. It may have been thrown away.', { status: 404 });
-  const { family, units, hand } = await readSettings(db, LOCAL_KNITTER);
-  return { family, units, hand, own, wanted, begun: await begunFrom(db, params) };
+  const { family, units, hand } = await readSettings(asking.db, asking.knitterId);
+  return { family, units, hand, own, wanted, begun: await begunFrom(asking, params) };
 }
 
 /** A draft handed over by the desk, where a whole piece was pasted. */
@@ -78,7 +78,8 @@ function draftIn(state: unknown): PieceDraft | null {
 
 const yarnOf = (value: unknown): Yarn | null => YARNS.find((yarn) => yarn === value) ?? null;
 
-export async function action({ request }: Route.ActionArgs) {
+export async function action({ request, context }: Route.ActionArgs) {
+  const { db, knitterId } = whoAsks(context);
   const refuse = (status: number, message: string, problems: readonly DraftProblem[] = []) =>
     data({ message, problems }, { status });
   let body: unknown;
@@ -97,7 +98,7 @@ export async function action({ request }: Route.ActionArgs) {
     );
   const checked = checkDraft(parsed.data);
   if (!checked.ok) return refuse(422, 'The piece cannot be cast on yet. Nothing was stored.', checked.error);
-  const id = await createPiece(await database(), LOCAL_KNITTER, {
+  const id = await createPiece(db, knitterId, {
     draft: parsed.data,
     plan: checked.value.plan,
     yarn: colour,

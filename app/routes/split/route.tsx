@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { data, Link } from 'react-router';
 import { stitchesToSplit } from '@core/draft/go-on';
 import { charted } from '@core/piece/worksheet';
-import { database, LOCAL_KNITTER } from '~/db/client.server';
+import { whoAsks } from '~/knitter/asking.server';
 import { onNeedles } from '~/db/on-needles.server';
 import { listPieces } from '~/db/pieces.server';
 import { Page } from '~/ui/page';
@@ -11,9 +11,9 @@ import { numberProblem } from '../needles/number-problem';
 import type { Route } from './+types/route';
 import { plural, stitches as some } from '~/messages/numbers';
 
-export async function loader({ params }: Route.LoaderArgs) {
-  const db = await database();
-  const piece = await onNeedles(db, LOCAL_KNITTER, params.pieceId);
+export async function loader({ params, context }: Route.LoaderArgs) {
+  const { db, knitterId } = whoAsks(context);
+  const piece = await onNeedles(db, knitterId, params.pieceId);
   if (!piece) throw data('There is no such piece on this bench.', { status: 404 });
   const { sheet, done, draft } = piece;
   const row = charted(sheet, Math.min(done + 1, sheet.rows));
@@ -22,7 +22,7 @@ export async function loader({ params }: Route.LoaderArgs) {
     at += takes;
     return { name: panel.name, stitches: at };
   });
-  const others = (await listPieces(db, LOCAL_KNITTER)).filter(({ id }) => id !== params.pieceId);
+  const others = (await listPieces(db, knitterId)).filter(({ id }) => id !== params.pieceId);
   return {
     id: params.pieceId,
     name: draft.name,
