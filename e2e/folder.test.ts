@@ -1,8 +1,9 @@
 /** The data folder and the process that has it: started twice, killed, closed, copied, put back. */
-import { execFileSync, spawnSync } from 'node:child_process';
-import { existsSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { ask } from './helpers/http';
 import { startApp, type RunningApp } from './helpers/app';
 
 let app: RunningApp;
@@ -18,26 +19,20 @@ afterAll(async () => {
   rmSync(place, { recursive: true, force: true });
 });
 
-const page = async (at: string) => (await fetch(`${app.address}${at}`)).text();
+const page = async (path: string) => (await ask(app.address, { path })).text;
 const entries = async () =>
-  ((await (await fetch(`${app.address}${piece}/events`)).json()) as { events: { id: string }[] }).events;
-const note = (n: number) =>
-  fetch(`${app.address}${piece}/events`, {
+  (JSON.parse(await page(`${piece}/events`)) as { events: { id: string }[] }).events;
+const noteId = (n: number) => `01a2eeee-0000-7000-8000-${String(n).padStart(12, '0')}`;
+const note = (n: number) => {
+  const what = { kind: 'note', row: 1, text: `note ${n}` };
+  const event = { id: noteId(n), device: 'tester', deviceTime: '2026-11-24T10:00:00.000Z', ...what };
+  return ask(app.address, {
     method: 'POST',
+    path: `${piece}/events`,
     headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({
-      events: [
-        {
-          id: `01a2eeee-0000-7000-8000-${String(n).padStart(12, '0')}`,
-          device: 'tester',
-          deviceTime: '2026-11-24T10:00:00.000Z',
-          kind: 'note',
-          row: 1,
-          text: `note ${n}`,
-        },
-      ],
-    }),
+    body: JSON.stringify({ events: [event] }),
   });
+};
 const run = (script: string, args: string[], env: Record<string, string> = {}) => {
   const { status, stdout, stderr } = spawnSync('node', [script, ...args], {
     env: { ...process.env, GRITCH_DATA: app.folder, GRITCH_LOG: 'error', ...env },
@@ -54,7 +49,7 @@ describe('one folder', () => {
   });
   it('a taken port is said before anything in the folder is touched', () => {
     const demo = path.join(place, 'demo');
-    execFileSync('mkdir', [demo]);
+    mkdirSync(demo);
     writeFileSync(path.join(demo, 'this-is-demo-data'), '');
     writeFileSync(path.join(demo, 'kept'), '');
     const { status, said } = run('scripts/demo.mjs', [], {
@@ -88,7 +83,7 @@ describe('a copy of a running folder', () => {
   it('is taken, and put back once Gritch is closed', async () => {
     expect((await note(1)).status).toBe(200);
     const taken = run('scripts/folder.mjs', ['backup', copy]);
-    expect([taken.status, taken.said]).toEqual([0, expect.stringMatching(/4 pieces, \d+ entries/)]);
+    expect([taken.status, taken.said]).toEqual([0, expect.stringMatching(/5 pieces, \d+ entries/)]);
     expect(run('scripts/folder.mjs', ['backup', copy])).toMatchObject({ status: 1, said: expect.stringContaining('not written over') }); // prettier-ignore
     const before = await entries();
     await note(2);
@@ -119,27 +114,27 @@ describe('asked to close', () => {
     expect(await code).toBe(0);
     await expect(line.text().then(() => 'ended')).resolves.toBe('ended');
     const wal = path.join(app.folder, 'gritch.db-wal');
-    expect(existsSync(wal) ? (await import('node:fs')).statSync(wal).size : 0).toBe(0);
+    expect(existsSync(wal) ? statSync(wal).size : 0).toBe(0);
     for (const beside of ['-wal', '-shm'])
       rmSync(path.join(app.folder, `gritch.db${beside}`), { force: true });
     await app.restart();
     const stored = new Set((await entries()).map(({ id }) => id));
     for (const [i, answer] of answers.entries())
       if (answer.status === 'fulfilled' && answer.value.status === 200)
-        expect(stored).toContain(`01a2eeee-0000-7000-8000-${String(100 + i).padStart(12, '0')}`);
+        expect(stored).toContain(noteId(100 + i));
   });
 });
 
 describe('the log', () => {
   it('has a line for each request with its id, and nothing a knitter wrote', async () => {
-    const answer = await fetch(`${app.address}${piece}?secret=ferry-bench`);
-    const id = answer.headers.get('x-request-id') ?? '';
+    const { headers } = await ask(app.address, { path: `${piece}?secret=ferry-bench` });
+    const id = headers['x-request-id'];
     await note(500);
     await new Promise((resolve) => setTimeout(resolve, 200));
     const lines = app.said().split('\n').filter((line) => line.startsWith('{')); // prettier-ignore
     const line = lines
-      .map((text) => JSON.parse(text) as Record<string, unknown>)
-      .find((one) => one.id === id);
+      .map((text) => JSON.parse(text) as { req?: { id: string } })
+      .find((one) => one.req?.id === id);
     expect(line).toMatchObject({ level: 'info', route: 'pieces/:pieceId', res: { status: 200 } });
     expect(app.said()).not.toMatch(/secret|bolster|note 500|Wren/);
   });

@@ -17,11 +17,10 @@ export const logRequests: RequestHandler = pinoHttp({
   // Faults are written down where they happen, once.
   customLogLevel: (_request, response) => (response.statusCode >= 500 ? 'warn' : 'info'),
   serializers: {
-    req: ({ method }: { method: string }) => ({ method }),
+    req: ({ id, method }: { id: string; method: string }) => ({ id, method }),
     res: ({ statusCode }: { statusCode: number }) => ({ status: statusCode }),
     err: () => undefined,
   },
-  customAttributeKeys: { reqId: 'id' },
   customSuccessObject: (_request, response, said: object) => ({ ...said, route: routeOf(response) }),
   customErrorObject: (_request, response, _error, said: object) => ({ ...said, route: routeOf(response) }),
 }) as RequestHandler;

@@ -16,6 +16,7 @@ import { SettingProblem } from './settings';
 const IDLE_MS = 60_000;
 /** So long requests may go on after closing was asked for, in ms. */
 const FINISH_MS = 5000;
+const LOOK_MS = 50;
 
 type Place = { readonly host: string; readonly port: number; readonly folder: string };
 type Start = Place & {
@@ -59,12 +60,14 @@ function heldBack(listener: RequestListener) {
 const closed = (server: Server) =>
   new Promise<void>((resolve) => {
     const cut = setTimeout(() => server.closeAllConnections(), FINISH_MS);
+    // A connection is idle again when its answer has gone out.
+    const idle = setInterval(() => server.closeIdleConnections(), LOOK_MS);
     server.close(() => {
       clearTimeout(cut);
+      clearInterval(idle);
       resolve();
     });
     endLines();
-    server.closeIdleConnections();
   });
 
 /** Throws what `whyNot` has words for. */
