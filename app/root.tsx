@@ -8,9 +8,12 @@ import {
   Scripts,
   ScrollRestoration,
   useRouteLoaderData,
+  type ErrorResponse,
 } from 'react-router';
 import { knowTheKnitter, whoAsks } from './knitter/asking.server';
 import { readSettings } from './db/pieces.server';
+import type { DamageShown } from './messages/damage';
+import { Damaged } from './ui/damaged';
 import type { Route } from './+types/root';
 import './app.css';
 
@@ -54,11 +57,20 @@ export default function App() {
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   const answer = isRouteErrorResponse(error) ? error : null;
-  const lost = answer?.status === 404;
-  const words = answer && answer.status < 500 && typeof answer.data === 'string' ? answer.data : '';
+  const damage = (answer?.data as { damage?: DamageShown } | null | undefined)?.damage;
   return (
     <main className="mx-auto max-w-xl px-6 py-24">
       <title>Gritch</title>
+      {damage ? <Damaged damage={damage} /> : <Failed answer={answer} />}
+    </main>
+  );
+}
+
+function Failed({ answer }: { answer: ErrorResponse | null }) {
+  const lost = answer?.status === 404;
+  const words = answer && answer.status < 500 && typeof answer.data === 'string' ? answer.data : '';
+  return (
+    <>
       <h1 className="text-5xl">{lost ? 'Nothing on this hook' : 'A stitch was dropped'}</h1>
       <p className="mt-6 text-xl">
         {words ||
@@ -78,6 +90,6 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
           </a>
         )}
       </p>
-    </main>
+    </>
   );
 }

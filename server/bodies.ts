@@ -5,7 +5,7 @@
 import express, { type ErrorRequestHandler, type Request, type RequestHandler, type Response } from 'express';
 import { isTooNested, MOST_NESTED } from '@core/formats/nesting';
 import { refuse, type Refusal } from './refuse';
-import { JSON_TEXT, type Takes } from './takes';
+import { FORM, ZIP, type Takes } from './takes';
 import { asksForData, type Way } from './ways';
 
 const READS = new Set(['GET', 'HEAD']);
@@ -111,7 +111,7 @@ export const readBody: RequestHandler = (request, response, next) => {
   readerFor(takes)(request, response, (error?: unknown) => {
     if (error) return no((error as { status?: number }).status === 413 ? tooLarge(takes) : BROKEN);
     request.body ??= Buffer.alloc(0);
-    const fault = faultIn(request.body as Buffer, type === JSON_TEXT || type === 'text/plain');
+    const fault = type === ZIP ? null : faultIn(request.body as Buffer, type !== FORM);
     if (fault) return no(fault);
     next();
   });

@@ -30,7 +30,7 @@ export async function openDatabase(folder: string): Promise<Database> {
     await migrate(db, { migrationsFolder: MIGRATIONS });
     await db
       .insert(schema.knitters)
-      .values({ id: LOCAL_KNITTER, name: 'Me', settings: {}, createdAt: new Date().toISOString() })
+      .values({ id: LOCAL_KNITTER, name: 'Me', settings: '{}', createdAt: new Date().toISOString() })
       .onConflictDoNothing();
     return db;
   } catch (error) {

@@ -1,10 +1,11 @@
 /** The journal on disk: batches of events, whole or not at all, each event once. */
-import { and, asc, eq, gte, inArray, sql } from 'drizzle-orm';
+import { and, asc, eq, gte, inArray, isNull, sql } from 'drizzle-orm';
 import type { JournalEvent } from '@core/journal/events';
 import { repeatsIn } from '@core/journal/misfit';
 import type { Database } from './client.server';
 import { announce } from './live.server';
 import { events, pieces } from './schema';
+import { DamagedPiece, entryStored, toStore } from './stored';
 
 export type Acknowledged = { readonly id: string; readonly seq: number };
 export type AppendResult =
@@ -12,16 +13,13 @@ export type AppendResult =
   | { readonly ok: false; readonly code: 'no-such-piece' }
   | { readonly ok: false; readonly code: 'same-id-other-content'; readonly id: string };
 
-/** Same members, same values: events are stored in the key order of their schema. */
-const same = (a: JournalEvent, b: JournalEvent) => JSON.stringify(a) === JSON.stringify(b);
-
 /** The journal's highest number so far, straight from its key. */
 const lastSeq = (pieceId: string) =>
   sql<number | null>`(select max(seq) from ${events} where piece_id = ${pieceId})`;
 
 /**
  * Adds a batch. An event that is there already is acknowledged again with its old number; the same id with other
- * content, or of another piece, refuses the whole batch.
+ * content, or of another piece, refuses the whole batch. Events are stored in the key order of their schema.
  */
 export async function appendEvents(
   db: Database,
@@ -34,7 +32,7 @@ export async function appendEvents(
       const [piece] = await tx
         .select({ last: lastSeq(pieceId) })
         .from(pieces)
-        .where(and(eq(pieces.id, pieceId), eq(pieces.knitterId, knitterId)));
+        .where(and(eq(pieces.id, pieceId), eq(pieces.knitterId, knitterId), isNull(pieces.binnedAt)));
       if (!piece) return { ok: false, code: 'no-such-piece' };
       const ids = batch.map(({ id }) => id);
       const stored = await tx
@@ -42,27 +40,21 @@ export async function appendEvents(
         .from(events)
         .where(inArray(events.id, ids));
       const known = new Map(stored.map((row) => [row.id, row]));
-      const fresh = new Map<string, { event: JournalEvent; seq: number }>();
+      const fresh = new Map<string, { body: string; seq: number }>();
       let seq = piece.last ?? 0;
       for (const event of batch) {
         const before = known.get(event.id);
-        const twin = fresh.get(event.id)?.event ?? before?.body;
-        if (twin && (!same(twin, event) || (before && before.pieceId !== pieceId)))
+        const body = toStore(event);
+        const twin = fresh.get(event.id)?.body ?? before?.body;
+        if (twin !== undefined && (twin !== body || (before && before.pieceId !== pieceId)))
           return { ok: false, code: 'same-id-other-content', id: event.id };
-        if (!twin) fresh.set(event.id, { event, seq: (seq += 1) });
+        if (twin === undefined) fresh.set(event.id, { body, seq: (seq += 1) });
       }
       const receivedAt = new Date().toISOString();
       if (fresh.size > 0)
-        await tx.insert(events).values(
-          [...fresh.values()].map((row) => ({
-            pieceId,
-            seq: row.seq,
-            knitterId,
-            id: row.event.id,
-            body: row.event,
-            receivedAt,
-          })),
-        );
+        await tx
+          .insert(events)
+          .values([...fresh].map(([id, row]) => ({ pieceId, knitterId, id, ...row, receivedAt })));
       return {
         ok: true,
         events: batch.map(({ id }) => ({ id, seq: fresh.get(id)?.seq ?? (known.get(id)?.seq as number) })),
@@ -74,13 +66,30 @@ export async function appendEvents(
   return result;
 }
 
-/** The repeats that a piece's journal adds or drops. */
+type Row = { readonly id: string; readonly seq: number; readonly body: string };
+const columns = { id: events.id, seq: events.seq, body: events.body };
+
+const ofPiece = (knitterId: string, pieceId: string) =>
+  and(eq(events.pieceId, pieceId), eq(events.knitterId, knitterId));
+
+/** The entries that rows hold. Throws a DamagedPiece that names all that cannot be read. */
+async function entriesIn(db: Database, pieceId: string, rows: readonly Row[]): Promise<JournalEvent[]> {
+  const found = rows.map(({ id, body }) => entryStored(body, id));
+  const entries = found.filter((entry) => entry !== null);
+  if (entries.length === rows.length) return entries;
+  const damaged = rows.filter((_, i) => found[i] === null).map(({ seq }) => seq);
+  const [piece] = await db.select({ name: pieces.name }).from(pieces).where(eq(pieces.id, pieceId));
+  throw new DamagedPiece({ id: pieceId, name: piece?.name ?? '', plan: false, entries: damaged });
+}
+
+/** The repeats that a piece's journal adds or drops; damaged entries are passed over, for the journal itself tells of them. */
 export async function readRepeats(db: Database, pieceId: string) {
+  const kind = sql`case when json_valid(${events.body}) then json_extract(${events.body}, '$.kind') end`;
   const rows = await db
-    .select({ body: events.body })
+    .select(columns)
     .from(events)
-    .where(and(eq(events.pieceId, pieceId), sql`json_extract(${events.body}, '$.kind') = 'repeatsChanged'`));
-  return repeatsIn(rows.map(({ body }) => body));
+    .where(and(eq(events.pieceId, pieceId), sql`${kind} = 'repeatsChanged'`));
+  return repeatsIn(rows.flatMap(({ id, body }) => entryStored(body, id) ?? []));
 }
 
 /** So many entries are read at a time for a device that catches up. */
@@ -98,22 +107,23 @@ export async function readJournalFrom(
   id: string,
 ): Promise<JournalEvent[] | null> {
   const rows = await db
-    .select({ id: events.id, seq: events.seq, body: events.body })
+    .select(columns)
     .from(events)
-    .where(and(eq(events.pieceId, pieceId), eq(events.knitterId, knitterId), gte(events.seq, seq)))
+    .where(and(ofPiece(knitterId, pieceId), gte(events.seq, seq)))
     .orderBy(asc(events.seq))
     .limit(IN_A_BATCH + 1);
   const [first] = rows;
   if (seq > 0 && (first?.seq !== seq || first.id !== id)) return null;
-  return rows.filter((row) => row.seq > seq).map(({ body }) => body);
+  const later = rows.filter((row) => row.seq > seq);
+  return entriesIn(db, pieceId, later);
 }
 
-/** All events of a piece in the journal's order. */
+/** All events of a piece in the journal's order. Throws a DamagedPiece if one cannot be read. */
 export async function readJournal(db: Database, knitterId: string, pieceId: string): Promise<JournalEvent[]> {
   const rows = await db
-    .select({ body: events.body })
+    .select(columns)
     .from(events)
-    .where(and(eq(events.pieceId, pieceId), eq(events.knitterId, knitterId)))
+    .where(ofPiece(knitterId, pieceId))
     .orderBy(asc(events.seq));
-  return rows.map(({ body }) => body);
+  return entriesIn(db, pieceId, rows);
 }

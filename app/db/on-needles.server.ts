@@ -6,6 +6,7 @@ import { worksheet } from '@core/piece/worksheet';
 import type { Yarn } from '../knitter/settings';
 import type { Database } from './client.server';
 import { readJournal } from './journal.server';
+import { orNull } from './stored';
 import { findDraft, findPiece } from './pieces.server';
 
 export async function onNeedles(
@@ -29,8 +30,9 @@ export type Pair = {
 
 export async function firstOfPair(db: Database, knitterId: string, id: string): Promise<Pair | null> {
   const pairOf = (await findDraft(db, knitterId, id))?.draft.pairOf;
-  const first = pairOf && (await findPiece(db, knitterId, pairOf.id));
-  if (!first) return null;
-  const events = await readJournal(db, knitterId, first.id);
+  const first = pairOf && (await orNull(findPiece(db, knitterId, pairOf.id)));
+  // A first piece that is damaged says so itself; its second goes on without it.
+  const events = first && (await orNull(readJournal(db, knitterId, first.id)));
+  if (!events) return null;
   return { name: first.name, mirrored: pairOf.mirrored, told: playback(events, fold(events)) };
 }

@@ -1,31 +1,65 @@
 /** The knitter's own patterns. */
 import { and, asc, eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import { checkedPattern, patternFile, patternIn, upgradedPattern, type Pattern } from '@core/formats/pattern';
-import type { PatternFile } from '@core/formats/schema';
+import { checkedPattern, patternFile, type Pattern } from '@core/formats/pattern';
 import type { Database } from './client.server';
 import { patterns } from './schema';
-
-/** A pattern as it was stored, by whatever version. */
-const stored = (body: PatternFile): Pattern => patternIn(upgradedPattern(body) as PatternFile);
+import { patternStored, toStore } from './stored';
 
 export type PatternRecord = { readonly id: string; readonly pattern: Pattern };
+/** A pattern that cannot be read, as it is stored. */
+export type DamagedPattern = { readonly id: string; readonly name: string; readonly body: string };
 
-export async function listPatterns(db: Database, knitterId: string): Promise<PatternRecord[]> {
-  const rows = await db
-    .select({ id: patterns.id, body: patterns.body })
+const rowsOf = (db: Database, knitterId: string) =>
+  db
+    .select({ id: patterns.id, name: patterns.name, body: patterns.body })
     .from(patterns)
     .where(eq(patterns.knitterId, knitterId))
     .orderBy(asc(patterns.name), asc(patterns.id));
-  return rows.map(({ id, body }) => ({ id, pattern: stored(body) }));
+
+export async function listPatterns(db: Database, knitterId: string): Promise<PatternRecord[]> {
+  const rows = await rowsOf(db, knitterId);
+  return rows.flatMap(({ id, body }) => {
+    const pattern = patternStored(body);
+    return pattern ? [{ id, pattern }] : [];
+  });
 }
 
-export async function findPattern(db: Database, knitterId: string, id: string): Promise<Pattern | null> {
+/** Those that the list of patterns has to leave out. */
+export async function listDamagedPatterns(db: Database, knitterId: string): Promise<DamagedPattern[]> {
+  const rows = await rowsOf(db, knitterId);
+  return rows.filter(({ body }) => patternStored(body) === null);
+}
+
+/** `damaged`: it is there, but cannot be read; null: it is not. */
+export async function findPattern(
+  db: Database,
+  knitterId: string,
+  id: string,
+): Promise<Pattern | 'damaged' | null> {
   const [row] = await db
     .select({ body: patterns.body })
     .from(patterns)
     .where(and(eq(patterns.id, id), eq(patterns.knitterId, knitterId)));
-  return row ? stored(row.body) : null;
+  return row ? (patternStored(row.body) ?? 'damaged') : null;
+}
+
+function bodyOf(pattern: Pattern): string {
+  if (!checkedPattern(pattern).ok) throw new Error('an unsound pattern must not be kept');
+  return toStore(patternFile(pattern));
+}
+
+/** Keeps a pattern under an id that nothing else has. */
+export async function layPattern(
+  db: Database,
+  knitterId: string,
+  pattern: Pattern,
+  id: string,
+): Promise<string> {
+  const now = new Date().toISOString();
+  const row = { id, knitterId, name: pattern.name, body: bodyOf(pattern), createdAt: now, changedAt: now };
+  await db.insert(patterns).values(row);
+  return id;
 }
 
 /** Keeps a new pattern, or changes one; null if that one is not there. Only sound patterns come this far. */
@@ -35,16 +69,9 @@ export async function keepPattern(
   pattern: Pattern,
   id: string | null = null,
 ): Promise<string | null> {
-  if (!checkedPattern(pattern).ok) throw new Error('an unsound pattern must not be kept');
+  if (id === null) return layPattern(db, knitterId, pattern, uuid());
   const now = new Date().toISOString();
-  const body = patternFile(pattern);
-  if (id === null) {
-    const fresh = uuid();
-    await db
-      .insert(patterns)
-      .values({ id: fresh, knitterId, name: pattern.name, body, createdAt: now, changedAt: now });
-    return fresh;
-  }
+  const body = bodyOf(pattern);
   const changed = await db
     .update(patterns)
     .set({ name: pattern.name, body, changedAt: now })

@@ -1,5 +1,5 @@
 /** Pieces, their plans and their knitter. */
-import { and, desc, eq, max } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull, max, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { PieceDraft } from '@core/draft/draft';
 import { withFreshIds, type Piece } from '@core/formats/piece';
@@ -9,6 +9,7 @@ import { USUAL, YARNS, type KnitterSettings, type Yarn } from '../knitter/settin
 import type { Database } from './client.server';
 import { announce } from './live.server';
 import { events, knitters, pieces, revisions } from './schema';
+import { DamagedPiece, draftStored, planStored, settingsStored, toStore } from './stored';
 
 export type PieceRecord = {
   readonly id: string;
@@ -18,6 +19,13 @@ export type PieceRecord = {
 };
 
 const yarnOf = (yarn: string): Yarn => YARNS.find((known) => known === yarn) ?? 'oat';
+
+/** A piece of the knitter's that is not in the bin. */
+const onBench = (knitterId: string, id: string) =>
+  and(eq(pieces.id, id), eq(pieces.knitterId, knitterId), isNull(pieces.binnedAt));
+
+const damagedPlan = ({ id, name }: { id: string; name: string }) =>
+  new DamagedPiece({ id, name, plan: true, entries: [] });
 
 /** Stores a checked draft as a new piece with its first revision; both or neither. */
 export async function createPiece(
@@ -32,25 +40,39 @@ export async function createPiece(
       await tx
         .insert(pieces)
         .values({ id, knitterId, name: piece.draft.name.trim(), yarn: piece.yarn, createdAt });
-      await tx
-        .insert(revisions)
-        .values({ pieceId: id, number: 1, knitterId, plan: piece.plan, draft: piece.draft, createdAt });
+      await tx.insert(revisions).values({
+        pieceId: id,
+        number: 1,
+        knitterId,
+        plan: toStore(piece.plan),
+        draft: toStore(piece.draft),
+        createdAt,
+      });
     },
     { behavior: 'immediate' },
   );
   return id;
 }
 
-/** What the knitter typed last for a piece. */
+/** What the knitter typed last for a piece. Throws a DamagedPiece if it cannot be read. */
 export async function findDraft(db: Database, knitterId: string, id: string) {
   const [row] = await db
-    .select({ draft: revisions.draft, yarn: pieces.yarn, number: revisions.number })
+    .select({
+      id: pieces.id,
+      name: pieces.name,
+      draft: revisions.draft,
+      yarn: pieces.yarn,
+      number: revisions.number,
+    })
     .from(pieces)
     .innerJoin(revisions, eq(revisions.pieceId, pieces.id))
-    .where(and(eq(pieces.id, id), eq(pieces.knitterId, knitterId)))
+    .where(onBench(knitterId, id))
     .orderBy(desc(revisions.number))
     .limit(1);
-  return row ? { ...row, yarn: yarnOf(row.yarn) } : null;
+  if (!row) return null;
+  const draft = draftStored(row.draft);
+  if (!draft) throw damagedPlan(row);
+  return { draft, number: row.number, yarn: yarnOf(row.yarn) };
 }
 
 /**
@@ -73,13 +95,15 @@ export async function addRevision(
   const change: JournalEvent = { id: uuid(), device: 'bench', deviceTime: createdAt, kind: 'planChanged', revision: number, from }; // prettier-ignore
   await db.transaction(
     async (tx) => {
-      await tx.insert(revisions).values({ pieceId: id, number, knitterId, plan, draft, createdAt });
+      await tx
+        .insert(revisions)
+        .values({ pieceId: id, number, knitterId, plan: toStore(plan), draft: toStore(draft), createdAt });
       await tx.update(pieces).set({ name: draft.name.trim(), yarn }).where(eq(pieces.id, id));
-      await tx.insert(events).values({ ...(await nextSeq(tx, id)), knitterId, id: change.id, body: change, receivedAt: createdAt }); // prettier-ignore
+      await tx.insert(events).values({ ...(await nextSeq(tx, id)), knitterId, id: change.id, body: toStore(change), receivedAt: createdAt }); // prettier-ignore
     },
     { behavior: 'immediate' },
   );
-  plans.delete(planKey(knitterId, id));
+  forgetPlan(knitterId, id);
   announce(id);
 }
 
@@ -94,24 +118,61 @@ async function nextSeq(tx: Transaction, pieceId: string) {
 
 const EVENTS_AT_ONCE = 100;
 
-/** Lays a piece from a file on the bench under ids of its own; whole or not at all. */
-export async function importPiece(db: Database, knitterId: string, piece: Piece): Promise<string> {
-  const id = uuid();
+/** Ids of a piece's entries, whoever's it is and wherever it lies; null if there is no piece of that id. */
+export async function journalAt(db: Database, id: string): Promise<string[] | null> {
+  const [piece] = await db.select({ id: pieces.id }).from(pieces).where(eq(pieces.id, id));
+  if (!piece) return null;
+  const rows = await db
+    .select({ id: events.id })
+    .from(events)
+    .where(eq(events.pieceId, id))
+    .orderBy(events.seq);
+  return rows.map((row) => row.id);
+}
+
+async function anyStored(db: Database, ids: readonly string[]): Promise<boolean> {
+  for (let at = 0; at < ids.length; at += EVENTS_AT_ONCE) {
+    const some = ids.slice(at, at + EVENTS_AT_ONCE);
+    const found = await db.select({ id: events.id }).from(events).where(inArray(events.id, some)).limit(1);
+    if (found.length > 0) return true;
+  }
+  return false;
+}
+
+/**
+ * Lays a piece from a file on the bench, whole or not at all: under the id it had, with its entries', where that is free,
+ * so that devices know it again; else under ids of its own.
+ */
+export async function importPiece(
+  db: Database,
+  knitterId: string,
+  piece: Piece,
+  before?: string,
+): Promise<string> {
+  const asBefore =
+    before !== undefined &&
+    !(await anyStored(
+      db,
+      piece.journal.map((event) => event.id),
+    ));
+  const id = asBefore ? before : uuid();
   const createdAt = new Date().toISOString();
   const { name, draft, plan } = piece;
-  const journal = withFreshIds(piece.journal, () => uuid());
+  const journal = asBefore ? piece.journal : withFreshIds(piece.journal, () => uuid());
   const rows = journal.map((body, i) => ({
     pieceId: id,
     seq: i + 1,
     knitterId,
     id: body.id,
-    body,
+    body: toStore(body),
     receivedAt: createdAt,
   }));
   await db.transaction(
     async (tx) => {
       await tx.insert(pieces).values({ id, knitterId, name, yarn: yarnOf(piece.yarn), createdAt });
-      await tx.insert(revisions).values({ pieceId: id, number: 1, knitterId, plan, draft, createdAt });
+      await tx
+        .insert(revisions)
+        .values({ pieceId: id, number: 1, knitterId, plan: toStore(plan), draft: toStore(draft), createdAt });
       for (let at = 0; at < rows.length; at += EVENTS_AT_ONCE)
         await tx.insert(events).values(rows.slice(at, at + EVENTS_AT_ONCE));
     },
@@ -124,6 +185,9 @@ export async function importPiece(db: Database, knitterId: string, piece: Piece)
 const plans = new Map<string, Plan>();
 const MOST_PLANS = 50;
 const planKey = (knitterId: string, id: string) => `${knitterId} ${id}`;
+
+/** Whoever changes what is on the bench says so. */
+export const forgetPlan = (knitterId: string, id: string) => void plans.delete(planKey(knitterId, id));
 
 export async function planInUse(db: Database, knitterId: string, id: string): Promise<Plan | null> {
   const key = planKey(knitterId, id);
@@ -138,26 +202,34 @@ export async function planInUse(db: Database, knitterId: string, id: string): Pr
 
 const columns = { id: pieces.id, name: pieces.name, yarn: pieces.yarn, plan: revisions.plan };
 
+/** Throws a DamagedPiece if its plan cannot be read. */
 export async function findPiece(db: Database, knitterId: string, id: string): Promise<PieceRecord | null> {
   const [row] = await db
     .select(columns)
     .from(pieces)
     .innerJoin(revisions, eq(revisions.pieceId, pieces.id))
-    .where(and(eq(pieces.id, id), eq(pieces.knitterId, knitterId)))
+    .where(onBench(knitterId, id))
     .orderBy(desc(revisions.number))
     .limit(1);
-  return row ? { ...row, yarn: yarnOf(row.yarn) } : null;
+  if (!row) return null;
+  const plan = planStored(row.plan);
+  if (!plan) throw damagedPlan(row);
+  return { ...row, plan, yarn: yarnOf(row.yarn) };
 }
 
-export async function listPieces(db: Database, knitterId: string): Promise<PieceRecord[]> {
+/** A piece of the list; null for a plan that cannot be read. */
+export type ListedPiece = Omit<PieceRecord, 'plan'> & { readonly plan: Plan | null };
+
+/** The pieces on the bench, each with its newest plan, in the order in which they were set up. */
+export async function listPieces(db: Database, knitterId: string): Promise<ListedPiece[]> {
+  const newest = sql`(select max(${revisions.number}) from ${revisions} where ${revisions.pieceId} = ${pieces.id})`;
   const rows = await db
-    .select({ ...columns, number: revisions.number })
+    .select(columns)
     .from(pieces)
-    .innerJoin(revisions, eq(revisions.pieceId, pieces.id))
-    .where(eq(pieces.knitterId, knitterId))
-    .orderBy(pieces.createdAt, pieces.id, revisions.number);
-  const newest = new Map(rows.map((row) => [row.id, row]));
-  return [...newest.values()].map(({ id, name, yarn, plan }) => ({ id, name, yarn: yarnOf(yarn), plan }));
+    .innerJoin(revisions, and(eq(revisions.pieceId, pieces.id), eq(revisions.number, newest)))
+    .where(and(eq(pieces.knitterId, knitterId), isNull(pieces.binnedAt)))
+    .orderBy(pieces.createdAt, pieces.id);
+  return rows.map(({ plan, yarn, ...row }) => ({ ...row, yarn: yarnOf(yarn), plan: planStored(plan) }));
 }
 
 export async function readSettings(db: Database, knitterId: string): Promise<KnitterSettings> {
@@ -165,7 +237,7 @@ export async function readSettings(db: Database, knitterId: string): Promise<Kni
     .select({ settings: knitters.settings })
     .from(knitters)
     .where(eq(knitters.id, knitterId));
-  return { ...USUAL, ...row?.settings };
+  return { ...USUAL, ...settingsStored(row?.settings ?? '{}') };
 }
 
 export async function saveSettings(
@@ -173,5 +245,8 @@ export async function saveSettings(
   knitterId: string,
   settings: KnitterSettings,
 ): Promise<void> {
-  await db.update(knitters).set({ settings }).where(eq(knitters.id, knitterId));
+  await db
+    .update(knitters)
+    .set({ settings: toStore(settings) })
+    .where(eq(knitters.id, knitterId));
 }

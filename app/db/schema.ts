@@ -1,15 +1,13 @@
-/** Tables. Every one carries its knitter; plans are immutable revisions; the journal is only ever added to. */
+/**
+ * Tables. Every one carries its knitter; plans are immutable revisions; the journal is only ever added to. What is kept as
+ * JSON is text here: `stored.ts` reads it, row by row.
+ */
 import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
-import type { PieceDraft } from '@core/draft/draft';
-import type { JournalEvent } from '@core/journal/events';
-import type { PatternFile } from '@core/formats/schema';
-import type { Plan } from '@core/piece/plan';
-import type { KnitterSettings } from '../knitter/settings';
 
 export const knitters = sqliteTable('knitters', {
   id: text('id').primaryKey(),
   name: text('name').notNull(),
-  settings: text('settings', { mode: 'json' }).$type<Partial<KnitterSettings>>().notNull(),
+  settings: text('settings').notNull(),
   createdAt: text('created_at').notNull(),
 });
 
@@ -23,6 +21,8 @@ export const pieces = sqliteTable(
     name: text('name').notNull(),
     yarn: text('yarn').notNull(),
     createdAt: text('created_at').notNull(),
+    /** When it was put into the bin; null while it lies on the bench. */
+    binnedAt: text('binned_at'),
   },
   (table) => [index('pieces_by_knitter').on(table.knitterId, table.createdAt)],
 );
@@ -37,9 +37,9 @@ export const revisions = sqliteTable(
     knitterId: text('knitter_id')
       .notNull()
       .references(() => knitters.id),
-    plan: text('plan', { mode: 'json' }).$type<Plan>().notNull(),
+    plan: text('plan').notNull(),
     /** What the knitter typed, kept as it was. */
-    draft: text('draft', { mode: 'json' }).$type<PieceDraft>().notNull(),
+    draft: text('draft').notNull(),
     createdAt: text('created_at').notNull(),
   },
   (table) => [primaryKey({ columns: [table.pieceId, table.number] })],
@@ -56,7 +56,7 @@ export const events = sqliteTable(
       .notNull()
       .references(() => knitters.id),
     id: text('id').notNull(),
-    body: text('body', { mode: 'json' }).$type<JournalEvent>().notNull(),
+    body: text('body').notNull(),
     receivedAt: text('received_at').notNull(),
   },
   (table) => [primaryKey({ columns: [table.pieceId, table.seq] }), uniqueIndex('events_by_id').on(table.id)],
@@ -71,7 +71,7 @@ export const patterns = sqliteTable(
       .references(() => knitters.id),
     name: text('name').notNull(),
     /** The pattern file, so that what is kept and what is handed on are the same. */
-    body: text('body', { mode: 'json' }).$type<PatternFile>().notNull(),
+    body: text('body').notNull(),
     createdAt: text('created_at').notNull(),
     changedAt: text('changed_at').notNull(),
   },

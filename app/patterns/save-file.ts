@@ -1,5 +1,6 @@
 /** What can be taken away of a pattern, and under which name. */
 import Papa from 'papaparse';
+import { stemOf } from '~/attachment';
 import { chartToGrid } from '@core/formats/grid';
 import { writePattern, type Pattern } from '@core/formats/pattern';
 import { writeSvg } from '@core/formats/svg';
@@ -15,7 +16,7 @@ const ENDINGS: Readonly<Record<Format, readonly [ending: string, type: string]>>
 };
 
 export function fileOf(pattern: Pattern, format: Format, rows: string) {
-  const stem = pattern.name.trim().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'pattern'; // prettier-ignore
+  const stem = stemOf(pattern.name, 'pattern');
   const [ending, type] = ENDINGS[format];
   const write: Readonly<Record<Format, () => string>> = {
     pattern: () => writePattern(pattern),

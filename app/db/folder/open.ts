@@ -1,5 +1,6 @@
 /** Opens a data folder for good: held by this process, looked at, copied before it is changed, then brought up to date. */
 import { existsSync, mkdirSync } from 'node:fs';
+import { emptyBin } from '../bin.server';
 import { databaseFile, openDatabase, type Database } from '../client.server';
 import { checkFile, knownSteps } from './check';
 import { copiesOf, copyFile, takeCopy } from './copy';
@@ -48,6 +49,7 @@ export async function openFolder(folder: string, prepare?: () => Promise<void>):
   try {
     await prepare?.();
     const db = await openHeld(folder);
+    await emptyBin(db, new Date());
     return {
       db,
       hold,

@@ -1,24 +1,39 @@
 /** The bench: pieces under way as strips of their own fabric. */
 import { Link } from 'react-router';
-import { whoAsks } from '~/knitter/asking.server';
+import { whoAsks, type Asking } from '~/knitter/asking.server';
 import { readJournal } from '~/db/journal.server';
-import { listPieces } from '~/db/pieces.server';
+import { listPieces, type ListedPiece } from '~/db/pieces.server';
+import { DamagedPiece } from '~/db/stored';
+import { log } from '~/log.server';
+import { damageWords } from '~/messages/damage';
 import { countdownWords } from '~/messages/cue';
 import { PaintedLayers } from '~/ui/fabric/painted';
 import { Page } from '~/ui/page';
-import { summarise, type PieceSummary } from './summary.server';
+import { summarise, type DamagedSummary, type PieceSummary } from './summary.server';
 import { OpenPiece } from './open-piece';
 import type { Route } from './+types/route';
 import { stitches } from '~/messages/numbers';
 
+/** A piece that cannot be shown takes nothing else with it. */
+async function summaryOf(
+  { db, knitterId }: Asking,
+  piece: ListedPiece,
+): Promise<PieceSummary | DamagedSummary> {
+  const { id, name, yarn, plan } = piece;
+  try {
+    if (!plan) return { id, name, yarn, damage: damageWords({ id, plan: true, entries: [] }) };
+    return summarise({ ...piece, plan }, await readJournal(db, knitterId, id));
+  } catch (error) {
+    if (error instanceof DamagedPiece) return { id, name, yarn, damage: damageWords(error.data.damage) };
+    log.error({ err: error, piece: id }, 'a piece cannot be summed up');
+    return { id, name, yarn, damage: 'Gritch cannot lay it out.' };
+  }
+}
+
 export async function loader({ context }: Route.LoaderArgs) {
-  const { db, knitterId } = whoAsks(context);
-  const pieces = await listPieces(db, knitterId);
-  return {
-    pieces: await Promise.all(
-      pieces.map(async (piece) => summarise(piece, await readJournal(db, knitterId, piece.id))),
-    ),
-  };
+  const asking = whoAsks(context);
+  const pieces = await listPieces(asking.db, asking.knitterId);
+  return { pieces: await Promise.all(pieces.map((piece) => summaryOf(asking, piece))) };
 }
 
 export const meta: Route.MetaFunction = () => [{ title: 'Bench · Gritch' }];
@@ -77,6 +92,23 @@ function PieceLine({ piece }: { piece: PieceSummary }) {
   );
 }
 
+function DamagedLine({ piece }: { piece: DamagedSummary }) {
+  return (
+    <li className="bench-piece" data-yarn={piece.yarn}>
+      <Link to={`/pieces/${piece.id}`} className="bench-link">
+        <p className="self-center text-xl font-bold text-fault">damaged</p>
+        <div className="bench-words">
+          <h2 className="text-3xl">{piece.name}</h2>
+          <p className="bench-next">
+            {piece.damage}
+            <span>see what can be saved</span>
+          </p>
+        </div>
+      </Link>
+    </li>
+  );
+}
+
 export default function Bench({ loaderData }: Route.ComponentProps) {
   const { pieces } = loaderData;
   return (
@@ -90,22 +122,32 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
           <Link to="/pieces/new" className="action-button mt-8 text-xl">
             Set up a piece
           </Link>
-          <div className="mt-6">
+          <div className="mt-6 flex flex-wrap gap-4">
             <OpenPiece />
+            <Link to="/safe" className="plain-button">
+              Bring an archive back
+            </Link>
           </div>
         </div>
       ) : (
         <>
           <ul>
-            {pieces.map((piece) => (
-              <PieceLine key={piece.id} piece={piece} />
-            ))}
+            {pieces.map((piece) =>
+              'damage' in piece ? (
+                <DamagedLine key={piece.id} piece={piece} />
+              ) : (
+                <PieceLine key={piece.id} piece={piece} />
+              ),
+            )}
           </ul>
           <p className="mt-8 flex flex-wrap gap-4">
             <Link to="/pieces/new" className="plain-button">
               Set up another piece
             </Link>
             <OpenPiece />
+            <Link to="/safe" className="plain-button">
+              Kept safe
+            </Link>
           </p>
         </>
       )}

@@ -22,6 +22,9 @@ export type PieceSummary = {
   readonly faults: number;
 };
 
+/** A piece of which something cannot be read. */
+export type DamagedSummary = Pick<PieceSummary, 'id' | 'name' | 'yarn'> & { readonly damage: string };
+
 export function summarise(piece: PieceRecord, events: readonly JournalEvent[]): PieceSummary {
   const state = fold(events);
   const sheet = worksheet(piece.plan, state.facts);

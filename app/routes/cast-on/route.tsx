@@ -24,6 +24,7 @@ import { Page } from '~/ui/page';
 import { WholePiece } from '~/ui/whole-piece';
 import { CountCheck } from './count-check';
 import { Tails } from './tails';
+import { NO_SUCH_PIECE } from '~/messages/gone';
 import type { Route } from './+types/route';
 import { counted, lineOf } from '~/messages/numbers';
 
@@ -33,7 +34,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     findPiece(db, knitterId, params.pieceId),
     findDraft(db, knitterId, params.pieceId),
   ]);
-  if (!piece || !draft) throw data('There is no such piece on this bench.', { status: 404 });
+  if (!piece || !draft) throw data(NO_SUCH_PIECE, { status: 404 });
   const [events, settings] = await Promise.all([
     readJournal(db, knitterId, piece.id),
     readSettings(db, knitterId),

@@ -7,21 +7,30 @@ import { whoAsks } from '~/knitter/asking.server';
 import { appendEvents, readJournal, readRepeats } from '~/db/journal.server';
 import { planInUse } from '~/db/pieces.server';
 import type { JournalRefusal } from '~/journal/refusals';
+import { isBinned } from '~/db/bin.server';
+import type { Database } from '~/db/client.server';
+import { IN_BIN, NO_SUCH_PIECE } from '~/messages/gone';
 import type { Route } from './+types/route';
 
 type Refusal = {
-  readonly code: JournalRefusal;
+  readonly code: JournalRefusal | 'in-bin';
   readonly index?: number;
   readonly path?: string;
   readonly message: string;
 };
 const refuse = (status: number, refusal: Refusal) => data({ refused: refusal }, { status });
 
+/** A piece in the bin may come back: rows for it are not set aside. */
+async function absent(db: Database, knitterId: string, id: string) {
+  if (await isBinned(db, knitterId, id)) return refuse(409, { code: 'in-bin', message: IN_BIN });
+  return refuse(404, { code: 'no-such-piece', message: NO_SUCH_PIECE });
+}
+
 /** The whole journal, for a device whose copy is of another one. */
 export async function loader({ params, context }: Route.LoaderArgs) {
   const { db, knitterId } = whoAsks(context);
   const plan = await planInUse(db, knitterId, params.pieceId);
-  if (!plan) return refuse(404, { code: 'no-such-piece', message: 'There is no such piece on this bench.' });
+  if (!plan) return refuse(404, { code: 'no-such-piece', message: NO_SUCH_PIECE });
   return { events: await readJournal(db, knitterId, params.pieceId) };
 }
 
@@ -43,7 +52,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     });
   }
   const plan = await planInUse(db, knitterId, params.pieceId);
-  if (!plan) return refuse(404, { code: 'no-such-piece', message: 'There is no such piece on this bench.' });
+  if (!plan) return absent(db, knitterId, params.pieceId);
   const batch = parsed.data.events as JournalEvent[];
   const fits = batch.every((event) => misfit(plan, event) === null);
   // Only a journal in which repeats were added has rows beyond the plan's.
@@ -55,8 +64,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   }
   const result = await appendEvents(db, knitterId, params.pieceId, batch);
   if (result.ok) return { events: result.events };
-  if (result.code === 'no-such-piece')
-    return refuse(404, { code: result.code, message: 'There is no such piece on this bench.' });
+  if (result.code === 'no-such-piece') return absent(db, knitterId, params.pieceId);
   return refuse(409, {
     code: result.code,
     message: `Event ${result.id} was sent before with other content. Nothing of this post was kept.`,

@@ -8,6 +8,7 @@ import { awkwardBindOffs } from '@core/cue/notices';
 import { fold } from '@core/journal/fold';
 import { worksheet } from '@core/piece/worksheet';
 import type { Hand } from '@core/stitch/types';
+import { orNull } from '~/db/stored';
 import { whoAsks, type Asking } from '~/knitter/asking.server';
 import { readJournal } from '~/db/journal.server';
 import { listPieces, readSettings, saveSettings } from '~/db/pieces.server';
@@ -79,7 +80,10 @@ async function awkwardPieces({ db, knitterId }: Asking, hand: Hand): Promise<Awk
   const all = await listPieces(db, knitterId);
   const found = await Promise.all(
     all.map(async ({ id, name, plan }) => {
-      const state = fold(await readJournal(db, knitterId, id));
+      const events = plan && (await orNull(readJournal(db, knitterId, id)));
+      // A damaged piece says so itself.
+      if (!plan || !events) return { id, name, rows: [] };
+      const state = fold(events);
       const rows = awkwardBindOffs(worksheet(plan, state.facts), hand).filter((row) => row > state.done);
       return { id, name, rows };
     }),

@@ -7,6 +7,7 @@ import { readJournalFrom } from '~/db/journal.server';
 import { planInUse } from '~/db/pieces.server';
 import { whoAsks } from '~/knitter/asking.server';
 import { follow, type Place } from './follow.server';
+import { NO_SUCH_PIECE } from '~/messages/gone';
 import type { Route } from './+types/route';
 
 const HEADERS = {
@@ -26,7 +27,7 @@ function placeIn(request: Request): Place {
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { db, knitterId } = whoAsks(context);
   const plan = await planInUse(db, knitterId, params.pieceId);
-  if (!plan) throw data('There is no such piece on this bench.', { status: 404 });
+  if (!plan) throw data(NO_SUCH_PIECE, { status: 404 });
   const line = follow(params.pieceId, placeIn(request), (place) =>
     readJournalFrom(db, knitterId, params.pieceId, place.seq, place.id),
   );

@@ -9,6 +9,7 @@ import { useJournal } from '~/journal/use-journal';
 import { eventWords, VERDICT_WORDS } from '~/messages/journal';
 import { Page } from '~/ui/page';
 import { logbookLines, type Line } from './lines';
+import { NO_SUCH_PIECE } from '~/messages/gone';
 import type { Route } from './+types/route';
 import { counted, type Line as Unit, lineOf, plural } from '~/messages/numbers';
 import { capital } from '~/messages/telling';
@@ -16,7 +17,7 @@ import { capital } from '~/messages/telling';
 export async function loader({ params, context }: Route.LoaderArgs) {
   const { db, knitterId } = whoAsks(context);
   const piece = await findPiece(db, knitterId, params.pieceId);
-  if (!piece) throw data('There is no such piece on this bench.', { status: 404 });
+  if (!piece) throw data(NO_SUCH_PIECE, { status: 404 });
   return {
     piece: { id: piece.id, name: piece.name, line: lineOf(piece.plan.construction === 'round') },
     panels: Object.fromEntries(

@@ -22,6 +22,7 @@ import {
   SlidersHorizontal,
   Split,
   Timer,
+  Trash2,
 } from 'lucide-react';
 import { Fragment, type ReactNode } from 'react';
 import type { Happening } from '@core/journal/events';
@@ -97,6 +98,7 @@ export default function MoreMenu({
     { label: 'Knit its pair', icon: Copy, to: `/pieces/new?pair=${pieceId}` },
     { label: 'Knit its mirror image', icon: FlipHorizontal2, to: `/pieces/new?pair=${pieceId}&mirrored=yes` },
     { label: 'Save as a file', icon: FileDown, to: `${here}/file` },
+    { label: 'Put into the bin', icon: Trash2, to: `${here}/remove` },
   ];
   return (
     <DropdownMenu.Root defaultOpen>

@@ -23,6 +23,7 @@ import type { AskHow } from './steps';
 import { useKeys } from './use-keys';
 import { useRow } from './use-row';
 import { needlesView } from './view';
+import { NO_SUCH_PIECE } from '~/messages/gone';
 import type { Route } from './+types/route';
 
 /** Fetched when the first crossing is touched. */
@@ -34,10 +35,7 @@ const RestSheet = lazy(() => import('./rest-sheet'));
 export async function loader({ params, context }: Route.LoaderArgs) {
   const { db, knitterId } = whoAsks(context);
   const piece = await findPiece(db, knitterId, params.pieceId);
-  if (!piece)
-    throw data('There is no such piece on this bench. It may have been opened from another data folder.', {
-      status: 404,
-    });
+  if (!piece) throw data(NO_SUCH_PIECE, { status: 404 });
   const [events, settings, pair] = await Promise.all([
     readJournal(db, knitterId, piece.id),
     readSettings(db, knitterId),

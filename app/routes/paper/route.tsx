@@ -12,6 +12,7 @@ import { counted, lineOf, plural, type Line as Unit } from '~/messages/numbers';
 import { Page } from '~/ui/page';
 import { numberProblem } from '../needles/number-problem';
 import { paperColumns, paperRows, type PaperColumn, type PaperRow } from './paper-rows';
+import { NO_SUCH_PIECE } from '~/messages/gone';
 import type { Route } from './+types/route';
 
 const MOST_ROWS = 120;
@@ -20,7 +21,7 @@ const USUAL_ROWS = 24;
 export async function loader({ params, context }: Route.LoaderArgs) {
   const { db, knitterId } = whoAsks(context);
   const piece = await findPiece(db, knitterId, params.pieceId);
-  if (!piece) throw data('There is no such piece on this bench.', { status: 404 });
+  if (!piece) throw data(NO_SUCH_PIECE, { status: 404 });
   const [events, settings] = await Promise.all([
     readJournal(db, knitterId, piece.id),
     readSettings(db, knitterId),

@@ -16,6 +16,11 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const { db, knitterId } = whoAsks(context);
   const pattern = await findPattern(db, knitterId, params.patternId);
   if (!pattern) throw data('This pattern is not here. It may have been thrown away.', { status: 404 });
+  if (pattern === 'damaged')
+    throw data(
+      'This pattern is damaged and cannot be read. Under Patterns it can be saved as it is, or thrown away.',
+      { status: 422 },
+    );
   const { family } = await readSettings(db, knitterId);
   const { name, text, choices } = pattern;
   return {

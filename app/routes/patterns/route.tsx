@@ -1,5 +1,5 @@
 /** The shelf: charts that ship with the app, and the knitter's own beside them; a file dropped here is opened. */
-import { useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { FileUp, Plus } from 'lucide-react';
 import { factsOf, HARDNESSES } from '@core/chart/effort';
@@ -7,18 +7,24 @@ import { KINDS, type Kind } from '@core/shelf/entry';
 import { shelfChart, shelfCharts } from '@core/shelf/shelf';
 import { whoAsks } from '~/knitter/asking.server';
 import { wholeChart } from '@core/formats/pattern';
-import { listPatterns } from '~/db/patterns.server';
+import { listDamagedPatterns, listPatterns } from '~/db/patterns.server';
 import { ANYTHING, matches, type Listed, type Wanted } from '~/patterns/search';
 import { DropVeil, useOpening } from '~/patterns/opening';
+import { FileButton } from '~/ui/file-button';
 import { Page } from '~/ui/page';
+import { DamagedPatternLine } from './damaged-pattern';
 import { Swatch } from './swatch';
 import type { Route } from './+types/route';
 import { counted, stitches } from '~/messages/numbers';
 
 export async function loader({ context }: Route.LoaderArgs) {
   const { db, knitterId } = whoAsks(context);
-  const kept = await listPatterns(db, knitterId);
-  return { own: kept.map(({ id, pattern }) => ({ id, name: pattern.name, chart: wholeChart(pattern) })) };
+  const [kept, damaged] = await Promise.all([
+    listPatterns(db, knitterId),
+    listDamagedPatterns(db, knitterId),
+  ]);
+  const own = kept.map(({ id, pattern }) => ({ id, name: pattern.name, chart: wholeChart(pattern) }));
+  return { own, damaged };
 }
 
 export const meta: Route.MetaFunction = () => [{ title: 'Patterns · Gritch' }];
@@ -144,9 +150,8 @@ function Hung({ listed, chart }: { listed: Listed; chart: Parameters<typeof Swat
 }
 
 export default function Patterns({ loaderData }: Route.ComponentProps) {
-  const { own } = loaderData;
+  const { own, damaged } = loaderData;
   const [wanted, setWanted] = useState(ANYTHING);
-  const chooser = useRef<HTMLInputElement>(null);
   const { problem, open, over } = useOpening();
   const mine = useMemo(
     () =>
@@ -167,18 +172,9 @@ export default function Patterns({ loaderData }: Route.ComponentProps) {
         <Link to="/patterns/new" className="action-button">
           <Plus aria-hidden="true" size={20} /> Paste a pattern
         </Link>
-        <button type="button" className="plain-button" onClick={() => chooser.current?.click()}>
+        <FileButton label="A pattern file" accept=".json,.txt,.csv,.svg" onFile={open}>
           <FileUp aria-hidden="true" size={20} /> Open a file
-        </button>
-        <input
-          ref={chooser}
-          type="file"
-          className="sr-only"
-          aria-label="A pattern file"
-          tabIndex={-1}
-          accept=".json,.txt,.csv,.svg"
-          onChange={(event) => event.target.files?.[0] && open(event.target.files[0])}
-        />
+        </FileButton>
         <p className="self-center text-soft">or drop one anywhere on this page</p>
       </div>
       {problem && (
@@ -186,6 +182,9 @@ export default function Patterns({ loaderData }: Route.ComponentProps) {
           {problem}
         </p>
       )}
+      {damaged.map((one) => (
+        <DamagedPatternLine key={one.id} pattern={one} />
+      ))}
       <Wish wanted={wanted} onWish={setWanted} />
       <p className="text-soft" role="status" data-testid="found">
         {counted(shown.length, 'pattern')}

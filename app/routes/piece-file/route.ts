@@ -1,9 +1,11 @@
 /** The piece as a file: plan, charts and journal, whole. */
 import { data } from 'react-router';
 import { writePiece } from '@core/formats/piece';
+import { attachment, stemOf } from '~/attachment';
 import { whoAsks } from '~/knitter/asking.server';
 import { readJournal } from '~/db/journal.server';
 import { findDraft, findPiece } from '~/db/pieces.server';
+import { NO_SUCH_PIECE } from '~/messages/gone';
 import type { Route } from './+types/route';
 
 export async function loader({ params, context }: Route.LoaderArgs) {
@@ -13,13 +15,8 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     findDraft(db, knitterId, params.pieceId),
     readJournal(db, knitterId, params.pieceId),
   ]);
-  if (!piece || !draft) throw data('There is no such piece on this bench.', { status: 404 });
+  if (!piece || !draft) throw data(NO_SUCH_PIECE, { status: 404 });
   const { name, yarn, plan } = piece;
-  const stem = name.trim().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'piece'; // prettier-ignore
-  return new Response(writePiece({ name, yarn, plan, draft: draft.draft, journal }), {
-    headers: {
-      'content-type': 'application/json; charset=utf-8',
-      'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(stem)}.json`,
-    },
-  });
+  const file = writePiece({ name, yarn, plan, draft: draft.draft, journal });
+  return attachment(file, `${stemOf(name, 'piece')}.json`, 'application/json; charset=utf-8');
 }

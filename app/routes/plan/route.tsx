@@ -13,14 +13,13 @@ import { planWords } from '~/messages/plan';
 import { Page } from '~/ui/page';
 import { ownCharts } from '../setup/own.server';
 import { SetUp, type Submit } from '../setup/set-up';
+import { NO_SUCH_PIECE } from '~/messages/gone';
 import type { Route } from './+types/route';
-
-const GONE = 'There is no such piece on this bench.';
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   const { db, knitterId } = whoAsks(context);
   const draft = await findDraft(db, knitterId, params.pieceId);
-  if (!draft) throw data(GONE, { status: 404 });
+  if (!draft) throw data(NO_SUCH_PIECE, { status: 404 });
   const [events, settings, own] = await Promise.all([
     readJournal(db, knitterId, params.pieceId),
     readSettings(db, knitterId),
@@ -55,7 +54,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     findPiece(db, knitterId, params.pieceId),
     findDraft(db, knitterId, params.pieceId),
   ]);
-  if (!piece || !before) return refuse(404, GONE);
+  if (!piece || !before) return refuse(404, NO_SUCH_PIECE);
   if (revision !== before.number)
     return refuse(409, 'The plan was changed elsewhere meanwhile. Load this page anew; nothing was stored.');
   const checked = checkDraft(parsed.data);

@@ -7,12 +7,13 @@ import { readJournal } from '~/db/journal.server';
 import { findPiece, readSettings } from '~/db/pieces.server';
 import { numberProblem } from '../needles/number-problem';
 import { rowData } from './row-data';
+import { NO_SUCH_PIECE } from '~/messages/gone';
 import type { Route } from './+types/route';
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   const { db, knitterId } = whoAsks(context);
   const piece = await findPiece(db, knitterId, params.pieceId);
-  if (!piece) throw data('There is no such piece on this bench.', { status: 404 });
+  if (!piece) throw data(NO_SUCH_PIECE, { status: 404 });
   const [events, settings] = await Promise.all([
     readJournal(db, knitterId, piece.id),
     readSettings(db, knitterId),

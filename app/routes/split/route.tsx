@@ -8,13 +8,14 @@ import { onNeedles } from '~/db/on-needles.server';
 import { listPieces } from '~/db/pieces.server';
 import { Page } from '~/ui/page';
 import { numberProblem } from '../needles/number-problem';
+import { NO_SUCH_PIECE } from '~/messages/gone';
 import type { Route } from './+types/route';
 import { plural, stitches as some } from '~/messages/numbers';
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   const { db, knitterId } = whoAsks(context);
   const piece = await onNeedles(db, knitterId, params.pieceId);
-  if (!piece) throw data('There is no such piece on this bench.', { status: 404 });
+  if (!piece) throw data(NO_SUCH_PIECE, { status: 404 });
   const { sheet, done, draft } = piece;
   const row = charted(sheet, Math.min(done + 1, sheet.rows));
   let at = 0;
