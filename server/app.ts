@@ -6,6 +6,7 @@ import compression from 'compression';
 import express, { type ErrorRequestHandler } from 'express';
 import * as build from 'virtual:react-router/server-build';
 import type { ServerBuild } from 'react-router';
+import { sayBuild } from '~/build-version';
 import { log } from '~/log.server';
 import { mistakes, ownMethodsOnly, readBody } from './bodies';
 import { ownNamesOnly, ownPagesOnly } from './doors';
@@ -30,6 +31,7 @@ const faults: ErrorRequestHandler = (error: unknown, request, response, next) =>
 /** @param env see `settingsFrom`; throws a SettingProblem where it cannot be understood */
 export function application(env: Readonly<Record<string, string | undefined>>) {
   const settings = settingsFrom(env);
+  sayBuild(build.assets.version);
   const app = express();
   app.disable('x-powered-by');
   app.set('trust proxy', settings.proxies.length > 0 ? settings.proxies : false);

@@ -77,3 +77,15 @@ export const patterns = sqliteTable(
   },
   (table) => [index('patterns_by_knitter').on(table.knitterId, table.name)],
 );
+
+/** A piece at a glance, kept so that a full bench opens quickly. Derived: it may be thrown away at any time. */
+export const glances = sqliteTable('glances', {
+  pieceId: text('piece_id')
+    .primaryKey()
+    .references(() => pieces.id),
+  /** Of which build, plan and last entry it is. */
+  of: text('of').notNull(),
+  summary: text('summary').notNull(),
+  /** The strip of its fabric, as painted. */
+  strip: text('strip').notNull(),
+});

@@ -6,8 +6,8 @@
 import { ExpirationPlugin } from 'workbox-expiration';
 import { cleanupOutdatedCaches, precache } from 'workbox-precaching';
 import { registerRoute, setCatchHandler } from 'workbox-routing';
-import { NetworkFirst } from 'workbox-strategies';
-import { NO_PAGE, PAGES, TAKE_OVER } from './names';
+import { CacheFirst, NetworkFirst } from 'workbox-strategies';
+import { GLANCES, NO_PAGE, PAGES, TAKE_OVER } from './names';
 
 declare const self: ServiceWorkerGlobalScope & {
   readonly __WB_MANIFEST: { readonly url: string; readonly revision: string | null }[];
@@ -38,8 +38,19 @@ const pages = new NetworkFirst({
   plugins: [soundOnly, new ExpirationPlugin({ maxEntries: MOST_PAGES, purgeOnQuotaError: true })],
   matchOptions: { ignoreVary: true },
 });
+/** A glance of a piece as it was stays as it was: its address changes with the piece. */
+const MOST_GLANCES = 200;
+registerRoute(
+  ({ url, sameOrigin }) => sameOrigin && url.pathname.endsWith('/glance'),
+  new CacheFirst({
+    cacheName: GLANCES,
+    plugins: [soundOnly, new ExpirationPlugin({ maxEntries: MOST_GLANCES, purgeOnQuotaError: true })],
+    matchOptions: { ignoreVary: true },
+  }),
+);
 const isPage = (request: Request, url: URL) =>
-  (request.mode === 'navigate' || url.pathname.endsWith('.data')) && !/\/(live|file)$/.test(url.pathname);
+  (request.mode === 'navigate' || url.pathname.endsWith('.data')) &&
+  !/\/(live|file|salvage|archive)$/.test(url.pathname);
 registerRoute(({ request, url, sameOrigin }) => sameOrigin && isPage(request, url), pages);
 
 setCatchHandler(async ({ request }) => {

@@ -6,7 +6,7 @@ export function Damaged({ damage }: { damage: DamageShown }) {
   const at = `/pieces/${damage.id}/salvage`;
   return (
     <>
-      <h1 className="text-5xl">This piece is damaged</h1>
+      <h1 className="text-5xl break-words">“{damage.name}” is damaged</h1>
       <p className="mt-6 text-xl">
         {damageWords(damage)} Nothing of it was changed, and no other piece is touched.
       </p>
@@ -24,6 +24,9 @@ export function Damaged({ damage }: { damage: DamageShown }) {
         <Link to="/" reloadDocument className="plain-button">
           To the bench
         </Link>
+        <a href={`/pieces/${damage.id}/remove`} className="quiet-button">
+          Put it into the bin
+        </a>
       </p>
     </>
   );

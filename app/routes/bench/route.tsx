@@ -1,39 +1,20 @@
 /** The bench: pieces under way as strips of their own fabric. */
 import { Link } from 'react-router';
-import { whoAsks, type Asking } from '~/knitter/asking.server';
-import { readJournal } from '~/db/journal.server';
-import { listPieces, type ListedPiece } from '~/db/pieces.server';
-import { DamagedPiece } from '~/db/stored';
-import { log } from '~/log.server';
-import { damageWords } from '~/messages/damage';
+import { benchOf, type BenchPiece } from '~/glance/kept.server';
+import type { Summary } from '~/glance/summary.server';
+import { whoAsks } from '~/knitter/asking.server';
 import { countdownWords } from '~/messages/cue';
+import { stitches } from '~/messages/numbers';
+import type { Painting } from '~/ui/fabric/paint';
 import { PaintedLayers } from '~/ui/fabric/painted';
 import { Page } from '~/ui/page';
-import { summarise, type DamagedSummary, type PieceSummary } from './summary.server';
 import { OpenPiece } from './open-piece';
+import { useGlance } from './use-glance';
 import type { Route } from './+types/route';
-import { stitches } from '~/messages/numbers';
 
-/** A piece that cannot be shown takes nothing else with it. */
-async function summaryOf(
-  { db, knitterId }: Asking,
-  piece: ListedPiece,
-): Promise<PieceSummary | DamagedSummary> {
-  const { id, name, yarn, plan } = piece;
-  try {
-    if (!plan) return { id, name, yarn, damage: damageWords({ id, plan: true, entries: [] }) };
-    return summarise({ ...piece, plan }, await readJournal(db, knitterId, id));
-  } catch (error) {
-    if (error instanceof DamagedPiece) return { id, name, yarn, damage: damageWords(error.data.damage) };
-    log.error({ err: error, piece: id }, 'a piece cannot be summed up');
-    return { id, name, yarn, damage: 'Gritch cannot lay it out.' };
-  }
-}
-
-export async function loader({ context }: Route.LoaderArgs) {
-  const asking = whoAsks(context);
-  const pieces = await listPieces(asking.db, asking.knitterId);
-  return { pieces: await Promise.all(pieces.map((piece) => summaryOf(asking, piece))) };
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const wanted = new URL(request.url).searchParams.has('all') ? 'all' : 'last';
+  return benchOf(whoAsks(context), wanted);
 }
 
 export const meta: Route.MetaFunction = () => [{ title: 'Bench · Gritch' }];
@@ -41,7 +22,7 @@ export const meta: Route.MetaFunction = () => [{ title: 'Bench · Gritch' }];
 const join = (names: readonly string[]) =>
   names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`;
 
-function nextWords({ next, done, rows }: PieceSummary): { main: string; who: string } {
+function nextWords({ next, done, rows }: Summary): { main: string; who: string } {
   if (done >= rows) return { main: 'all done', who: 'bind off' };
   if (!next) return { main: 'plain to the end', who: 'no crossing to come' };
   return { main: countdownWords(next.plain), who: join(next.panels) };
@@ -50,8 +31,7 @@ function nextWords({ next, done, rows }: PieceSummary): { main: string; who: str
 /** Strips show the fabric at one scale, so a wide piece looks wide. */
 const STITCHES_ACROSS = 70;
 
-function Strip({ piece }: { piece: PieceSummary }) {
-  const { painting } = piece;
+function Strip({ painting, begun }: { painting: Painting; begun: boolean }) {
   const width = Math.max(STITCHES_ACROSS, painting.width);
   return (
     <svg
@@ -61,48 +41,55 @@ function Strip({ piece }: { piece: PieceSummary }) {
       aria-hidden="true"
     >
       <rect x={-2} y={-0.75} width={painting.width + 3.4} height={0.62} rx={0.31} fill="var(--ink)" />
-      <g opacity={piece.done === 0 ? 0.3 : 0.45}>
+      <g opacity={begun ? 0.45 : 0.3}>
         <PaintedLayers layers={painting.coming} />
       </g>
-      {piece.done > 0 && <path className="deep" d={painting.backing} />}
+      {begun && <path className="deep" d={painting.backing} />}
       <PaintedLayers layers={painting.made} />
     </svg>
   );
 }
 
-function PieceLine({ piece }: { piece: PieceSummary }) {
-  const words = nextWords(piece);
+function Said({ summary }: { summary: Summary }) {
+  const { done, rows, faults } = summary;
+  const words = nextWords(summary);
   return (
-    <li className="bench-piece" data-yarn={piece.yarn}>
-      <Link to={`/pieces/${piece.id}`} className="bench-link">
-        <Strip piece={piece} />
-        <div className="bench-words">
-          <h2 className="text-3xl">{piece.name}</h2>
-          <p className="bench-next">
-            {words.main}
-            <span>{words.who}</span>
-          </p>
-          <p className="text-soft">
-            row {Math.min(piece.done + 1, piece.rows)} of {piece.rows} in hand · {stitches(piece.stitches)}
-            {piece.faults > 0 && <strong className="text-fault"> · {piece.faults} to put right</strong>}
-          </p>
-        </div>
-      </Link>
-    </li>
+    <>
+      <p className="bench-next">
+        {words.main}
+        <span>{words.who}</span>
+      </p>
+      <p className="text-soft">
+        row {Math.min(done + 1, rows)} of {rows} in hand · {stitches(summary.stitches)}
+        {faults > 0 && <strong className="text-fault"> · {faults} to put right</strong>}
+      </p>
+    </>
   );
 }
 
-function DamagedLine({ piece }: { piece: DamagedSummary }) {
+const Damage = ({ words }: { words: string }) => (
+  <p className="bench-next">
+    {words}
+    <span>see what can be saved</span>
+  </p>
+);
+
+function PieceLine({ piece }: { piece: BenchPiece }) {
+  const { place, glance } = useGlance<HTMLLIElement>(piece.id, piece.of);
+  const damage = piece.damage ?? (glance && 'damage' in glance ? glance.damage : null);
+  const seen = glance && !('damage' in glance) ? glance : null;
+  const summary = piece.summary ?? seen?.summary ?? null;
   return (
-    <li className="bench-piece" data-yarn={piece.yarn}>
+    <li ref={place} className="bench-piece" data-yarn={piece.yarn}>
       <Link to={`/pieces/${piece.id}`} className="bench-link">
-        <p className="self-center text-xl font-bold text-fault">damaged</p>
+        {seen ? (
+          <Strip painting={seen.strip} begun={seen.summary.done > 0} />
+        ) : (
+          <p className="strip text-xl font-bold text-fault">{damage && 'damaged'}</p>
+        )}
         <div className="bench-words">
           <h2 className="text-3xl">{piece.name}</h2>
-          <p className="bench-next">
-            {piece.damage}
-            <span>see what can be saved</span>
-          </p>
+          {summary ? <Said summary={summary} /> : damage && <Damage words={damage} />}
         </div>
       </Link>
     </li>
@@ -110,7 +97,7 @@ function DamagedLine({ piece }: { piece: DamagedSummary }) {
 }
 
 export default function Bench({ loaderData }: Route.ComponentProps) {
-  const { pieces } = loaderData;
+  const { pieces, all } = loaderData;
   return (
     <Page title="On the bench" wide>
       {pieces.length === 0 ? (
@@ -132,14 +119,18 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
       ) : (
         <>
           <ul>
-            {pieces.map((piece) =>
-              'damage' in piece ? (
-                <DamagedLine key={piece.id} piece={piece} />
-              ) : (
-                <PieceLine key={piece.id} piece={piece} />
-              ),
-            )}
+            {pieces.map((piece) => (
+              <PieceLine key={piece.id} piece={piece} />
+            ))}
           </ul>
+          {pieces.length < all && (
+            <p className="mt-6 text-xl">
+              These are the {pieces.length} pieces you worked on last.{' '}
+              <Link to="/?all" className="underline">
+                Show all {all}
+              </Link>
+            </p>
+          )}
           <p className="mt-8 flex flex-wrap gap-4">
             <Link to="/pieces/new" className="plain-button">
               Set up another piece

@@ -9,23 +9,18 @@ import { paint, type Painting } from '~/ui/fabric/paint';
 
 const ROWS_IN_STRIP = 18;
 
-export type PieceSummary = {
-  readonly id: string;
-  readonly name: string;
-  readonly yarn: string;
+export type Summary = {
   readonly done: number;
   readonly rows: number;
   readonly stitches: number;
   /** The soonest crossing: plain rows before it and the panels that cross in it. */
   readonly next: { readonly plain: number; readonly panels: readonly string[] } | null;
-  readonly painting: Painting;
   readonly faults: number;
 };
+/** Its strip is large, and shown apart. */
+export type Glance = { readonly summary: Summary; readonly strip: Painting };
 
-/** A piece of which something cannot be read. */
-export type DamagedSummary = Pick<PieceSummary, 'id' | 'name' | 'yarn'> & { readonly damage: string };
-
-export function summarise(piece: PieceRecord, events: readonly JournalEvent[]): PieceSummary {
+export function glanceAt(piece: PieceRecord, events: readonly JournalEvent[]): Glance {
   const state = fold(events);
   const sheet = worksheet(piece.plan, state.facts);
   const done = Math.min(state.done, sheet.rows);
@@ -40,10 +35,7 @@ export function summarise(piece: PieceRecord, events: readonly JournalEvent[]): 
     return next ? [{ name: panel.name, plain: next.plain }] : [];
   });
   const plain = Math.min(...soon.map((item) => item.plain));
-  return {
-    id: piece.id,
-    name: piece.name,
-    yarn: piece.yarn,
+  const summary = {
     done,
     rows: sheet.rows,
     stitches: charted(sheet, working).laid.takes,
@@ -51,7 +43,7 @@ export function summarise(piece: PieceRecord, events: readonly JournalEvent[]): 
       soon.length > 0
         ? { plain, panels: soon.filter((item) => item.plain === plain).map(({ name }) => name) }
         : null,
-    painting: paint(layOut(rows, 'RS'), done),
     faults: state.faults.filter(({ mended }) => !mended).length,
   };
+  return { summary, strip: paint(layOut(rows, 'RS'), done) };
 }
