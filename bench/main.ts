@@ -2,6 +2,7 @@
  * `npm run bench`: every figure is a ratio or a share within this one run, so that a slow machine does not matter. Names of
  * parts as arguments run those alone.
  */
+import { doors } from './doors';
 import { fullBench } from './full-bench';
 import { lookUp } from './look-up';
 import type { Line } from './numbers';
@@ -10,7 +11,7 @@ import { reading } from './reading';
 import { tappingLines } from './tapping';
 import { weight } from './weight';
 
-const parts = [posting, fullBench, lookUp, reading, weight, tappingLines];
+const parts = [posting, doors, fullBench, lookUp, reading, weight, tappingLines];
 const names = process.argv.slice(2);
 const lines: Line[] = [];
 for (const part of parts) if (names.length === 0 || names.includes(part.name)) lines.push(...(await part()));
