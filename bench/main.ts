@@ -4,6 +4,7 @@
  */
 import { doors } from './doors';
 import { fullBench } from './full-bench';
+import { kills } from './kills';
 import { lookUp } from './look-up';
 import type { Line } from './numbers';
 import { posting } from './posting';
@@ -11,7 +12,7 @@ import { reading } from './reading';
 import { tappingLines } from './tapping';
 import { weight } from './weight';
 
-const parts = [posting, doors, fullBench, lookUp, reading, weight, tappingLines];
+const parts = [posting, doors, kills, fullBench, lookUp, reading, weight, tappingLines];
 const names = process.argv.slice(2);
 const lines: Line[] = [];
 for (const part of parts) if (names.length === 0 || names.includes(part.name)) lines.push(...(await part()));

@@ -62,6 +62,14 @@ export class Served {
     });
   }
 
+  /** As a power cut would; resolves when it has gone. */
+  kill(): Promise<void> {
+    return new Promise((resolve) => {
+      this.child?.once('exit', () => resolve());
+      this.child?.kill('SIGKILL');
+    });
+  }
+
   stop() {
     this.child?.kill('SIGKILL');
     rmSync(this.folder, { recursive: true, force: true });

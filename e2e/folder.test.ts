@@ -125,6 +125,29 @@ describe('asked to close', () => {
   });
 });
 
+describe('a disk that is full', () => {
+  it('is said, loses nothing that was acknowledged, and harms nothing else', async () => {
+    await app.stop();
+    const { size } = statSync(path.join(app.folder, 'gritch.db'));
+    await app.restart(Math.ceil(size / 1024) + 300);
+    const taken: number[] = [];
+    let full = 0;
+    for (let n = 1000; n < 3000 && full < 3; n += 1) {
+      const { status } = await note(n);
+      if (status === 200) taken.push(n);
+      else full = status >= 500 ? full + 1 : Number.NaN;
+    }
+    expect(full).toBe(3);
+    expect((await ask(app.address, { path: piece })).status).toBe(200);
+    await app.kill();
+    await app.restart();
+    const stored = new Set((await entries()).map(({ id }) => id));
+    expect(taken.filter((n) => !stored.has(noteId(n)))).toEqual([]);
+    expect(taken.length).toBeGreaterThan(10);
+    expect((await note(5000)).status).toBe(200);
+  });
+});
+
 describe('the log', () => {
   it('has a line for each request with its id, and nothing a knitter wrote', async () => {
     const { headers } = await ask(app.address, { path: `${piece}?secret=ferry-bench` });

@@ -18,8 +18,14 @@ function closeWhenAsked(running) {
   const close = async () => {
     if (asked) process.exit(1);
     asked = true;
-    await running.close();
-    process.exit(0);
+    try {
+      await running.close();
+      process.exit(0);
+    } catch (error) {
+      // What was acknowledged is on the disk all the same, in the file beside the data.
+      console.error('Gritch could not put everything into its one file:', error.message);
+      process.exit(1);
+    }
   };
   for (const signal of ['SIGTERM', 'SIGINT', 'SIGHUP']) process.on(signal, () => void close());
 }

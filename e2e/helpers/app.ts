@@ -13,8 +13,8 @@ export type RunningApp = {
   stop(): Promise<number | null>;
   /** Ends the process at once, as a power cut would. */
   kill(): Promise<void>;
-  /** Starts it again on the same port and data. */
-  restart(): Promise<void>;
+  /** Starts it again on the same port and data; `room`: no file may grow beyond so many kB. */
+  restart(room?: number | null): Promise<void>;
   /** Ends it and removes its data. */
   close(): Promise<void>;
 };
@@ -25,8 +25,14 @@ function start(
   folder: string,
   port: string,
   more: Env,
+  room: number | null = null,
 ): Promise<{ child: ChildProcess; address: string; said: () => string }> {
-  const child = spawn('node', ['scripts/start.mjs'], {
+  // A shell that lets no file grow beyond a size stands for a disk that is full.
+  const [command, ...args] =
+    room === null
+      ? ['node', 'scripts/start.mjs']
+      : ['bash', '-c', `ulimit -f ${room}; exec node scripts/start.mjs`];
+  const child = spawn(command as string, args, {
     env: {
       ...process.env,
       NODE_ENV: 'production',
@@ -76,8 +82,8 @@ export async function startApp({ demo = false, env = {} as Env } = {}): Promise<
       return child.exitCode;
     },
     kill: () => ended(child),
-    restart: async () => {
-      ({ child, address, said } = await start(folder, port, env));
+    restart: async (room = null) => {
+      ({ child, address, said } = await start(folder, port, env, room));
     },
     close: async () => {
       await ended(child);

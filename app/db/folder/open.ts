@@ -54,9 +54,12 @@ export async function openFolder(folder: string, prepare?: () => Promise<void>):
       db,
       hold,
       close: async () => {
-        await db.$client.execute('PRAGMA wal_checkpoint(TRUNCATE)');
-        db.$client.close();
-        hold.letGo();
+        try {
+          await db.$client.execute('PRAGMA wal_checkpoint(TRUNCATE)');
+        } finally {
+          db.$client.close();
+          hold.letGo();
+        }
       },
     };
   } catch (error) {
