@@ -229,6 +229,23 @@ describe('posts of changed plans', () => {
     const plan = await (await fetch(`${app.address}/pieces/${piece}/file`)).json() as { plan: { sections: unknown[] }; journal: { kind: string }[] };
     expect([plan.plan.sections.length, plan.journal.some(({ kind }) => kind === 'planChanged')]).toEqual([1, false]);
   }); // prettier-ignore
+  it('made while rows are told begins above the rows that were told before it', async () => {
+    const made = await post('/pieces/new', { draft: sectionWith({ rows: 200 }), yarn: 'oat' });
+    const id = made.headers.get('location')?.split('/').pop() ?? '';
+    let told = 0;
+    const rows = (async () => {
+      for (let n = 1; n <= 120; n += 1) {
+        const one = row(n, { id: idOf(90_000 + n) });
+        if ((await send([one], id)).status === 200) told = n;
+      }
+    })();
+    while (told < 20) await new Promise((resolve) => setTimeout(resolve, 5));
+    const answer = await change({ draft: sectionWith({ rows: 240 }), revision: 1 }, id);
+    await rows;
+    const { events } = (await (await fetch(`${app.address}/pieces/${id}/events`)).json()) as { events: { kind: string; from?: number }[] }; // prettier-ignore
+    const at = events.findIndex(({ kind }) => kind === 'planChanged');
+    expect([answer.status, told, events[at]?.from]).toEqual([202, 120, at + 1]);
+  });
   it('of an unknown piece: 404', async () =>
     expect((await change({ draft: DRAFT, revision: 1 }, '00000000-0000-7000-8000-000000000000')).status).toBe(
       404,

@@ -163,6 +163,7 @@ describe('what else is damaged', () => {
       plan: planOf(draft),
       number: 2,
       from: 6,
+      after: 5,
       yarn: 'oat',
     });
     await db

@@ -11,7 +11,11 @@ export type Acknowledged = { readonly id: string; readonly seq: number };
 export type AppendResult =
   | { readonly ok: true; readonly events: readonly Acknowledged[] }
   | { readonly ok: false; readonly code: 'no-such-piece' }
-  | { readonly ok: false; readonly code: 'same-id-other-content'; readonly id: string };
+  | {
+      readonly ok: false;
+      readonly code: 'same-id-other-content' | 'plan-changed-elsewhere';
+      readonly id: string;
+    };
 
 /** The journal's highest number so far, straight from its key. */
 const lastSeq = (pieceId: string) =>
@@ -19,7 +23,8 @@ const lastSeq = (pieceId: string) =>
 
 /**
  * Adds a batch. An event that is there already is acknowledged again with its old number; the same id with other
- * content, or of another piece, refuses the whole batch. Events are stored in the key order of their schema.
+ * content, or of another piece, refuses the whole batch, and so does a change of plan that came without its plan: those
+ * `addRevision` alone makes. Events are stored in the key order of their schema.
  */
 export async function appendEvents(
   db: Database,
@@ -48,6 +53,8 @@ export async function appendEvents(
         const twin = fresh.get(event.id)?.body ?? before?.body;
         if (twin !== undefined && (twin !== body || (before && before.pieceId !== pieceId)))
           return { ok: false, code: 'same-id-other-content', id: event.id };
+        if (twin === undefined && event.kind === 'planChanged')
+          return { ok: false, code: 'plan-changed-elsewhere', id: event.id };
         if (twin === undefined) fresh.set(event.id, { body, seq: (seq += 1) });
       }
       const receivedAt = new Date().toISOString();

@@ -31,7 +31,7 @@ const planOf = (draft: PieceDraft) => {
   return checked.value.plan;
 };
 const change = (rows: number, number: number) =>
-  ({ draft: draftOf(rows), plan: planOf(draftOf(rows)), number, from: 4, yarn: 'moss' as const }); // prettier-ignore
+  ({ draft: draftOf(rows), plan: planOf(draftOf(rows)), number, from: 4, after: 3, yarn: 'moss' as const }); // prettier-ignore
 const tick = (row: number): JournalEvent => ({
   id: `event-${String(row).padStart(6, '0')}`,
   device: 'd',
@@ -71,12 +71,31 @@ describe('a changed plan', () => {
     expect(await findDraft(db, LOCAL_KNITTER, piece)).toMatchObject({ number: 2 });
   });
   it('of two at once only one is stored, and of the other nothing', async () => {
-    const both = await Promise.allSettled(
+    const both = await Promise.all(
       [30, 40].map((rows) => addRevision(db, LOCAL_KNITTER, piece, change(rows, 2))),
     );
-    expect(both.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
+    expect(both.sort()).toEqual(['plan-moved', 'stored']);
     const journal = await readJournal(db, LOCAL_KNITTER, piece);
     expect(journal.filter(({ kind }) => kind === 'planChanged')).toHaveLength(1);
+  });
+});
+
+describe('a change of plan and rows that are told meanwhile', () => {
+  it('is not stored below rows that it knew nothing of', async () => {
+    await appendEvents(db, LOCAL_KNITTER, piece, [tick(4)]);
+    expect(await addRevision(db, LOCAL_KNITTER, piece, change(30, 2))).toBe('journal-moved');
+    expect((await planInUse(db, LOCAL_KNITTER, piece))?.sections[0]?.length).toEqual({ rows: 20 });
+    expect(await addRevision(db, LOCAL_KNITTER, piece, { ...change(30, 2), after: 4, from: 5 })).toBe(
+      'stored',
+    );
+  });
+  it('comes from the bench alone: an entry of it without its plan is refused, a replay is not', async () => {
+    const forged: JournalEvent = { ...tick(7), kind: 'planChanged', revision: 2, from: 4 } as JournalEvent;
+    expect(await appendEvents(db, LOCAL_KNITTER, piece, [tick(4), forged])).toEqual({ ok: false, code: 'plan-changed-elsewhere', id: forged.id }); // prettier-ignore
+    expect(await readJournal(db, LOCAL_KNITTER, piece)).toHaveLength(3);
+    await addRevision(db, LOCAL_KNITTER, piece, change(30, 2));
+    const [real] = (await readJournal(db, LOCAL_KNITTER, piece)).slice(-1);
+    expect(await appendEvents(db, LOCAL_KNITTER, piece, [real as JournalEvent])).toMatchObject({ ok: true });
   });
 });
 

@@ -75,45 +75,60 @@ export async function findDraft(db: Database, knitterId: string, id: string) {
   return { draft, number: row.number, yarn: yarnOf(row.yarn) };
 }
 
+export type Revision = {
+  readonly draft: PieceDraft;
+  readonly plan: Plan;
+  readonly number: number;
+  /** Its first row. */
+  readonly from: number;
+  /** Entries of the journal that it was made from. */
+  readonly after: number;
+  readonly yarn: Yarn;
+};
+
 /**
- * Stores a changed plan as the next revision, with its entry in the journal; both or neither. The revision's number is
- * its key: two changes at once cannot both be the next one.
+ * Stores a changed plan as the next revision, with its entry in the journal; both or neither. Neither if another change
+ * came first (`plan-moved`), or if the journal went on since it was read (`journal-moved`): then the change would begin
+ * below rows that were told meanwhile.
  */
 export async function addRevision(
   db: Database,
   knitterId: string,
   id: string,
-  {
-    draft,
-    plan,
-    number,
-    from,
-    yarn,
-  }: { draft: PieceDraft; plan: Plan; number: number; from: number; yarn: Yarn },
-): Promise<void> {
+  { draft, plan, number, from, after, yarn }: Revision,
+): Promise<'stored' | 'plan-moved' | 'journal-moved'> {
   const createdAt = new Date().toISOString();
   const change: JournalEvent = { id: uuid(), device: 'bench', deviceTime: createdAt, kind: 'planChanged', revision: number, from }; // prettier-ignore
-  await db.transaction(
+  const became = await db.transaction(
     async (tx) => {
-      await tx
-        .insert(revisions)
-        .values({ pieceId: id, number, knitterId, plan: toStore(plan), draft: toStore(draft), createdAt });
+      const [newest] = await tx
+        .select({ number: max(revisions.number) })
+        .from(revisions)
+        .where(eq(revisions.pieceId, id));
+      if (newest?.number !== number - 1) return 'plan-moved';
+      const seq = await lastSeq(tx, id);
+      if (seq !== after) return 'journal-moved';
+      await tx.insert(revisions).values({ pieceId: id, number, knitterId, plan: toStore(plan), draft: toStore(draft), createdAt }); // prettier-ignore
       await tx.update(pieces).set({ name: draft.name.trim(), yarn }).where(eq(pieces.id, id));
-      await tx.insert(events).values({ ...(await nextSeq(tx, id)), knitterId, id: change.id, body: toStore(change), receivedAt: createdAt }); // prettier-ignore
+      await tx.insert(events).values({ pieceId: id, seq: seq + 1, knitterId, id: change.id, body: toStore(change), receivedAt: createdAt }); // prettier-ignore
+      return 'stored';
     },
     { behavior: 'immediate' },
   );
-  forgetPlan(knitterId, id);
-  announce(id);
+  if (became === 'stored') {
+    forgetPlan(knitterId, id);
+    announce(id);
+  }
+  return became;
 }
 
 type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
-async function nextSeq(tx: Transaction, pieceId: string) {
+async function lastSeq(tx: Transaction, pieceId: string): Promise<number> {
   const [row] = await tx
     .select({ last: max(events.seq) })
     .from(events)
     .where(eq(events.pieceId, pieceId));
-  return { pieceId, seq: (row?.last ?? 0) + 1 };
+  return row?.last ?? 0;
 }
 
 const EVENTS_AT_ONCE = 100;

@@ -4,6 +4,7 @@ export const JOURNAL_REFUSALS = [
   'not-an-event',
   'not-of-this-piece',
   'same-id-other-content',
+  'plan-changed-elsewhere',
   'no-such-piece',
 ] as const;
 export type JournalRefusal = (typeof JOURNAL_REFUSALS)[number];

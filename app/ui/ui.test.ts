@@ -1,3 +1,6 @@
+import { createElement } from 'react';
+import { renderToStaticMarkup } from 'react-dom/server';
+import { Some } from './some';
 import fc from 'fast-check';
 import { made } from '@core/piece/worksheet';
 import { layOut } from '@core/fabric/layout';
@@ -110,5 +113,25 @@ describe('paint row by row', () => {
     expect(drawn(near.layers)).toEqual([3, 3]);
     expect(strokes(near.layers.over.lit)).toBe(strokes(all.layers.over.lit) / 2);
     expect(near.top).toBeCloseTo(12 * ROW_HEIGHT);
+  });
+});
+
+describe('a long list', () => {
+  const html = (count: number) =>
+    renderToStaticMarkup(
+      createElement(Some<number>, {
+        items: Array.from({ length: count }, (_, i) => i),
+        most: 24,
+        what: 'rows',
+        children: (shown) => createElement('b', null, shown.length),
+      }),
+    );
+  it.each([
+    [3, '<b>3</b>', false],
+    [24, '<b>24</b>', false],
+    [1000, '<b>24</b>', true],
+  ])('of %i shows its first, and the others on request', (count, shown, more) => {
+    expect(html(count)).toContain(shown);
+    expect(html(count).includes('Show the other 976 rows')).toBe(more);
   });
 });

@@ -112,6 +112,7 @@ describe('the piece file', () => {
     ['a member too many', changed((data) => (data.extra = 1)), { code: 'not-as-described' }],
     ['a plan that does not fit', changed((data) => ((data.plan as { sections: { panels: { repeats: number }[] }[] }).sections[2]!.panels[0]!.repeats = 5)), { code: 'plan-unsound', section: 2 }],
     ['a chart that is not there', changed((data) => ((data.plan as { charts: object }).charts = {})), { code: 'plan-unsound', section: 0 }],
+    ...['constructor', '__proto__', 'toString'].map((key): [string, ReturnType<typeof readPiece>, unknown] => [`a chart that is not there, called ${key}`, changed((data) => ((data.plan as { sections: { panels: { chart: string }[] }[] }).sections[0]!.panels[0]!.chart = key)), { code: 'plan-unsound', section: 0 }]),
     ['an event twice', readPiece(writePiece({ ...piece, journal: [...journal, ticks[0] as JournalEvent] })), { code: 'event-twice', index: 24 }],
     ['a row beyond the piece', readPiece(writePiece({ ...piece, journal: [event({ kind: 'rowDone', life: FIRST_LIFE, row: 99 }, 1)] })), { code: 'event-of-another-piece', index: 0 }],
     ['a panel of another piece', readPiece(writePiece({ ...piece, journal: [event({ kind: 'panelRowSet', panel: 'zig', from: 3, position: 0, since: null }, 1)] })), { code: 'event-of-another-piece', index: 0 }],

@@ -118,12 +118,16 @@ export type PlanProblem = PlanPlace &
     | ShapingProblem
   );
 
+/** A plan's chart by its key, which may be any word, `constructor` too. */
+const chartAt = (plan: Plan, key: string): Chart | undefined =>
+  Object.hasOwn(plan.charts, key) ? plan.charts[key] : undefined;
+
 /** Rows that a section is planned to have; an open one its estimate. */
 export function plannedRows(plan: Plan, { length, panels, offset = 0 }: Section): number {
   if ('rows' in length) return length.rows - offset;
   if ('until' in length) return length.estimate - offset;
   const panel = panels.find(({ id }) => id === length.of);
-  const chart = panel && plan.charts[panel.chart];
+  const chart = panel && chartAt(plan, panel.chart);
   if (!panel || !chart) return 0;
   const setUp = typeof panel.start === 'object' && 'withSetUp' in panel.start && panel.start.withSetUp;
   return (setUp ? chart.setUp.length : 0) + chart.rows.length * length.repeats - offset;
@@ -132,7 +136,7 @@ export function plannedRows(plan: Plan, { length, panels, offset = 0 }: Section)
 const outside = (value: number, most: number) => !Number.isInteger(value) || value < 1 || value > most;
 
 function checkStart(plan: Plan, section: number, panel: PanelPlan): PlanProblem | null {
-  const chart = plan.charts[panel.chart];
+  const chart = chartAt(plan, panel.chart);
   if (panel.start === 'carryOn') {
     const before = plan.sections[section - 1]?.panels.find((other) => other.id === panel.id);
     return before?.chart === panel.chart ? null : { code: 'nothing-to-carry-on' };
@@ -148,7 +152,7 @@ function checkStart(plan: Plan, section: number, panel: PanelPlan): PlanProblem 
 }
 
 function checkPanel(plan: Plan, section: number, panel: PanelPlan): PlanProblem | null {
-  const chart = plan.charts[panel.chart];
+  const chart = chartAt(plan, panel.chart);
   if (!chart || chart.rows.length === 0) return { code: 'no-such-chart' };
   if (outside(panel.repeats, LIMITS.repeats))
     return { code: 'repeats-out-of-range', repeats: panel.repeats, most: LIMITS.repeats };

@@ -22,6 +22,7 @@ import { gaugeLine } from '~/messages/gauge';
 import { lengthWords } from '~/messages/measures';
 import { Page } from '~/ui/page';
 import { WholePiece } from '~/ui/whole-piece';
+import { Some } from '~/ui/some';
 import { CountCheck } from './count-check';
 import { Tails } from './tails';
 import { NO_SUCH_PIECE } from '~/messages/gone';
@@ -53,21 +54,28 @@ const setUps = ({ plan }: Worksheet) =>
       : [];
   });
 
+/** More than these are shown on request: a sheet is one sheet. */
+const MOST_TOLD = 24;
+
 /** The set-up rows, told whole. */
 function SetUpRows({ sheet, settings }: { sheet: Worksheet; settings: KnitterSettings }) {
   const rows = Math.max(0, ...setUps(sheet).map(({ rows: count }) => count));
-  const told = Array.from({ length: Math.min(rows, sheet.rows) }, (_, i) =>
-    cueFor(sheet, i + 1, settings.hand),
-  );
+  const numbers = Array.from({ length: Math.min(rows, sheet.rows) }, (_, i) => i + 1);
+  const told = (row: number) => {
+    const cue = cueFor(sheet, row, settings.hand);
+    const words = tellingWords(tellRow(cue), { wayOf: wayOf(settings), round: cue.round });
+    return `${capital(lineOf(cue.round))} ${row}: ${words}`;
+  };
   return (
-    <ol className="sheet-list">
-      {told.map((cue) => (
-        <li key={cue.row.row}>
-          {capital(lineOf(cue.round))} {cue.row.row}:{' '}
-          {tellingWords(tellRow(cue), { wayOf: wayOf(settings), round: cue.round })}
-        </li>
-      ))}
-    </ol>
+    <Some items={numbers} most={MOST_TOLD} what="rows">
+      {(shown) => (
+        <ol className="sheet-list">
+          {shown.map((row) => (
+            <li key={row}>{told(row)}</li>
+          ))}
+        </ol>
+      )}
+    </Some>
   );
 }
 

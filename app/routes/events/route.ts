@@ -65,6 +65,11 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const result = await appendEvents(db, knitterId, params.pieceId, batch);
   if (result.ok) return { events: result.events };
   if (result.code === 'no-such-piece') return absent(db, knitterId, params.pieceId);
+  if (result.code === 'plan-changed-elsewhere')
+    return refuse(422, {
+      code: result.code,
+      message: `Event ${result.id} says that the plan was changed, but the changed plan is not here. Change it on the piece's own page.`,
+    });
   return refuse(409, {
     code: result.code,
     message: `Event ${result.id} was sent before with other content. Nothing of this post was kept.`,

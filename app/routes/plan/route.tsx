@@ -5,9 +5,16 @@ import { draftSchema } from '@core/draft/schema';
 import { fold } from '@core/journal/fold';
 import { changePlan } from '@core/piece/change-plan';
 import { worksheet } from '@core/piece/worksheet';
-import { whoAsks } from '~/knitter/asking.server';
+import { whoAsks, type Asking } from '~/knitter/asking.server';
 import { readJournal } from '~/db/journal.server';
-import { addRevision, findDraft, findPiece, readSettings } from '~/db/pieces.server';
+import {
+  addRevision,
+  findDraft,
+  findPiece,
+  readSettings,
+  type PieceRecord,
+  type Revision,
+} from '~/db/pieces.server';
 import { YARNS } from '~/knitter/settings';
 import { planWords } from '~/messages/plan';
 import { Page } from '~/ui/page';
@@ -15,6 +22,8 @@ import { ownCharts } from '../setup/own.server';
 import { SetUp, type Submit } from '../setup/set-up';
 import { NO_SUCH_PIECE } from '~/messages/gone';
 import type { Route } from './+types/route';
+
+const MOVED = 'The plan was changed elsewhere meanwhile. Load this page anew; nothing was stored.';
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   const { db, knitterId } = whoAsks(context);
@@ -26,6 +35,34 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     ownCharts({ db, knitterId }),
   ]);
   return { draft, done: fold(events).done, settings, own };
+}
+
+type Change = Pick<Revision, 'draft' | 'plan' | 'number' | 'yarn'>;
+type Refused = { readonly status: number; readonly message: string };
+
+/** Rows may be told while a change is stored: it then begins above them. So often it is tried. */
+const TRIES = 5;
+
+async function storeChange(
+  { db, knitterId }: Asking,
+  piece: PieceRecord,
+  change: Change,
+): Promise<'stored' | Refused> {
+  for (let tries = 0; tries < TRIES; tries += 1) {
+    const events = await readJournal(db, knitterId, piece.id);
+    const state = fold(events);
+    const old = worksheet(piece.plan, state.facts);
+    const joined = changePlan(old, change.plan, state.done, change.number, state.facts);
+    if (!joined.ok) {
+      const [problem] = joined.error;
+      return { status: 422, message: `${problem ? seamWords(problem, state.done) : ''} Nothing was stored.` };
+    }
+    const revision = { ...change, plan: joined.value.plan, from: state.done + 1, after: events.length };
+    const became = await addRevision(db, knitterId, piece.id, revision);
+    if (became === 'stored') return became;
+    if (became === 'plan-moved') return { status: 409, message: MOVED };
+  }
+  return { status: 409, message: 'Rows are being told at this moment. Save the change once more.' };
 }
 
 /** What is wrong at the seam is said of the rows on the needle. */
@@ -55,29 +92,12 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     findDraft(db, knitterId, params.pieceId),
   ]);
   if (!piece || !before) return refuse(404, NO_SUCH_PIECE);
-  if (revision !== before.number)
-    return refuse(409, 'The plan was changed elsewhere meanwhile. Load this page anew; nothing was stored.');
+  if (revision !== before.number) return refuse(409, MOVED);
   const checked = checkDraft(parsed.data);
   if (!checked.ok) return refuse(422, 'The plan cannot be knitted yet. Nothing was stored.');
-  const state = fold(await readJournal(db, knitterId, piece.id));
-  const joined = changePlan(
-    worksheet(piece.plan, state.facts),
-    checked.value.plan,
-    state.done,
-    before.number + 1,
-    state.facts,
-  );
-  if (!joined.ok) {
-    const [problem] = joined.error;
-    return refuse(422, `${problem ? seamWords(problem, state.done) : ''} Nothing was stored.`);
-  }
-  await addRevision(db, knitterId, piece.id, {
-    draft: parsed.data,
-    plan: joined.value.plan,
-    number: before.number + 1,
-    from: state.done + 1,
-    yarn: YARNS.find((known) => known === yarn) ?? piece.yarn,
-  });
+  const change = { draft: parsed.data, plan: checked.value.plan, number: before.number + 1, yarn: YARNS.find((known) => known === yarn) ?? piece.yarn }; // prettier-ignore
+  const became = await storeChange(whoAsks(context), piece, change);
+  if (became !== 'stored') return refuse(became.status, became.message);
   return then === 'needles' ? redirect(`/pieces/${piece.id}`) : { message: null };
 }
 
