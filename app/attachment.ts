@@ -2,7 +2,10 @@
 
 /** A name as a file's: letters and numbers of any writing, the rest as dashes. */
 export const stemOf = (name: string, otherwise: string) =>
-  name.trim().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || otherwise; // prettier-ignore
+  name
+    .trim()
+    .replace(/[^\p{L}\p{N}]+/gu, '-')
+    .replace(/^-|-$/g, '') || otherwise;
 
 export const attachment = (body: BodyInit, name: string, type: string) =>
   new Response(body, {

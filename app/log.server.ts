@@ -4,7 +4,14 @@
  */
 import pino from 'pino';
 
-type Fault = { readonly name?: string; readonly message?: string; readonly stack?: string; readonly code?: string; readonly query?: string; readonly cause?: unknown }; // prettier-ignore
+type Fault = {
+  readonly name?: string;
+  readonly message?: string;
+  readonly stack?: string;
+  readonly code?: string;
+  readonly query?: string;
+  readonly cause?: unknown;
+};
 
 /** A parser's message quotes what it was given. */
 const QUOTED = /("|'|“|`)[^]*("|'|”|`)/g;

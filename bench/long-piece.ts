@@ -34,10 +34,19 @@ export async function longPiece(db: Database, entries: number): Promise<string> 
   const receivedAt = new Date().toISOString();
   const row = (seq: number) => {
     const id = uuid();
-    const body = JSON.stringify({ id, device: 'bench', deviceTime: receivedAt, kind: 'rowDone', life: 'cast-on', row: (seq % ROWS) + 1 }); // prettier-ignore
+    const body = JSON.stringify({
+      id,
+      device: 'bench',
+      deviceTime: receivedAt,
+      kind: 'rowDone',
+      life: 'cast-on',
+      row: (seq % ROWS) + 1,
+    });
     return { pieceId, seq: seq + 1, knitterId: LOCAL_KNITTER, id, body, receivedAt };
   };
   for (let at = 0; at < entries; at += AT_ONCE)
-    await db.insert(events).values(Array.from({ length: Math.min(AT_ONCE, entries - at) }, (_, i) => row(at + i))); // prettier-ignore
+    await db
+      .insert(events)
+      .values(Array.from({ length: Math.min(AT_ONCE, entries - at) }, (_, i) => row(at + i)));
   return pieceId;
 }

@@ -31,9 +31,18 @@ const row = (n: number) => ({
     },
   ],
 });
-const notes = async (where = app) => (await to({ path: `${piece}/events` }, where)).text.match(/"note \d+"/g) ?? []; // prettier-ignore
+const notes = async (where = app) =>
+  (await to({ path: `${piece}/events` }, where)).text.match(/"note \d+"/g) ?? [];
 const postNote = (n: number, headers: Readonly<Record<string, string>>, where = app) =>
-  to({ method: 'POST', path: `${piece}/events`, headers: { ...JSON_HEADERS, ...headers }, body: JSON.stringify(row(n)) }, where); // prettier-ignore
+  to(
+    {
+      method: 'POST',
+      path: `${piece}/events`,
+      headers: { ...JSON_HEADERS, ...headers },
+      body: JSON.stringify(row(n)),
+    },
+    where,
+  );
 
 describe('names', () => {
   it.each(['evil.example', 'evil.example:4321', '10.0.0.1', 'localhost.evil.example', 'a b'])(
@@ -45,8 +54,10 @@ describe('names', () => {
       expect(text).toContain('GRITCH_HOSTS');
     },
   );
-  it.each(['localhost', 'LOCALHOST:1', '127.0.0.1:80', '[::1]'])('of this machine are its own: %s', async (host) =>
-    expect(await statusOf({ headers: { host } })).toBe(200)); // prettier-ignore
+  it.each(['localhost', 'LOCALHOST:1', '127.0.0.1:80', '[::1]'])(
+    'of this machine are its own: %s',
+    async (host) => expect(await statusOf({ headers: { host } })).toBe(200),
+  );
   it('another host said by whoever asks is not believed', async () =>
     expect(await statusOf({ headers: { host: 'evil.example', 'x-forwarded-host': 'localhost' } })).toBe(421));
 });
@@ -61,11 +72,23 @@ describe('sites', () => {
     ['a made-up origin', () => ({ origin: `${own()}.evil.example` })],
     ['its own origin, but sent from elsewhere', () => ({ origin: own(), 'sec-fetch-site': 'cross-site' })],
     ['a page of the same site', () => ({ 'sec-fetch-site': 'same-site' })],
-    ['a forged proxy', () => ({ origin: 'https://evil.example', 'x-forwarded-host': 'evil.example', 'x-forwarded-proto': 'https' })], // prettier-ignore
+    [
+      'a forged proxy',
+      () => ({
+        origin: 'https://evil.example',
+        'x-forwarded-host': 'evil.example',
+        'x-forwarded-proto': 'https',
+      }),
+    ],
   ])('a post from %s is turned away, from rows and from page actions', async (_, headers) => {
     const before = (await notes()).length;
     expect((await postNote(1, headers())).status).toBe(403);
-    const settings = { method: 'POST', path: '/knitter', headers: { 'content-type': FORM, ...headers() }, body: 'intent=wrong-side&wrongSide=ask' }; // prettier-ignore
+    const settings = {
+      method: 'POST',
+      path: '/knitter',
+      headers: { 'content-type': FORM, ...headers() },
+      body: 'intent=wrong-side&wrongSide=ask',
+    };
     expect(await statusOf(settings)).toBe(403);
     expect(await statusOf({ ...settings, path: '/knitter.data' })).toBe(403);
     expect((await notes()).length).toBe(before);
@@ -160,16 +183,43 @@ describe('posts', () => {
   });
   it('of 39 MB of brackets are refused at once, and nobody waits for them', async () => {
     const brackets = Buffer.alloc(39_000_000, '[');
-    const asked = { method: 'POST', path: '/pieces/open', headers: { 'content-type': 'text/plain' }, body: brackets }; // prettier-ignore
+    const asked = {
+      method: 'POST',
+      path: '/pieces/open',
+      headers: { 'content-type': 'text/plain' },
+      body: brackets,
+    };
     const { status, text } = await to(asked);
     expect([status, text]).toEqual([400, expect.stringContaining('levels')]);
   });
 });
 
-const METHODS = ['GET', 'HEAD', 'POST', 'PUT', 'PATCH', 'DELETE', 'OPTIONS', 'TRACE', 'PROPFIND', 'SEARCH', 'REPORT', 'LINK']; // prettier-ignore
+const METHODS = [
+  'GET',
+  'HEAD',
+  'POST',
+  'PUT',
+  'PATCH',
+  'DELETE',
+  'OPTIONS',
+  'TRACE',
+  'PROPFIND',
+  'SEARCH',
+  'REPORT',
+  'LINK',
+];
 const paths = () => {
   const all = (routes as RouteConfigEntry[]).map(({ path }) => `/${path ?? ''}`);
-  const ids = [piece.split('/')[2] as string, 'nowhere', '%00', '__proto__', 'A'.repeat(2000), '..%2f', '%F0%9F', 'constructor']; // prettier-ignore
+  const ids = [
+    piece.split('/')[2] as string,
+    'nowhere',
+    '%00',
+    '__proto__',
+    'A'.repeat(2000),
+    '..%2f',
+    '%F0%9F',
+    'constructor',
+  ];
   const filled = all.flatMap((path) =>
     path.includes(':')
       ? ids.map((id) => path.replace(/:(pieceId|patternId|key)/, id).replace(':row', id))
@@ -201,10 +251,14 @@ describe('every page and method', () => {
     const asked: Asked[] = paths().flatMap((path) =>
       METHODS.flatMap((method) =>
         method === 'POST'
-          ? TYPES.flatMap((type) => BODIES.map((body) => ({ method, path, headers: { 'content-type': type }, body })))
-          : path.endsWith('/live') && method === 'GET' ? [] : [{ method, path }],
+          ? TYPES.flatMap((type) =>
+              BODIES.map((body) => ({ method, path, headers: { 'content-type': type }, body })),
+            )
+          : path.endsWith('/live') && method === 'GET'
+            ? []
+            : [{ method, path }],
       ),
-    ); // prettier-ignore
+    );
     const faults: string[] = [];
     for (let at = 0; at < asked.length; at += 8)
       await Promise.all(
@@ -257,7 +311,7 @@ describe('every answer', () => {
 
 describe('lines that nobody reads', () => {
   it('are cut when they have stood still for a while', async () => {
-    const code = `import('./build/server/index.js').then(async ({ start }) => console.log((await start({ port: 0, host: '127.0.0.1', folder: process.argv[1], idleMs: 1500 })).address))`; // prettier-ignore
+    const code = `import('./build/server/index.js').then(async ({ start }) => console.log((await start({ port: 0, host: '127.0.0.1', folder: process.argv[1], idleMs: 1500 })).address))`;
     await app.stop();
     const child = spawn('node', ['-e', code, app.folder], {
       env: { ...process.env, NODE_ENV: 'production', GRITCH_LOG: 'error' },
@@ -268,9 +322,19 @@ describe('lines that nobody reads', () => {
         child.stdout.on('data', (chunk: Buffer) => resolve(chunk.toString().trim())),
       );
       // More than the system takes for a reader who does not read.
-      const long = JSON.stringify({ events: Array.from({ length: 200 }, (_, i) => ({ ...row(1000 + i).events[0], text: 'n'.repeat(2000) })) }); // prettier-ignore
+      const long = JSON.stringify({
+        events: Array.from({ length: 200 }, (_, i) => ({
+          ...row(1000 + i).events[0],
+          text: 'n'.repeat(2000),
+        })),
+      });
       for (let i = 0; i < 30; i += 1)
-        await ask(address, { method: 'POST', path: `${piece}/events`, headers: JSON_HEADERS, body: long.replaceAll('01a2ffff-0000', `01a2ffff-${String(i).padStart(4, '0')}`) }); // prettier-ignore
+        await ask(address, {
+          method: 'POST',
+          path: `${piece}/events`,
+          headers: JSON_HEADERS,
+          body: long.replaceAll('01a2ffff-0000', `01a2ffff-${String(i).padStart(4, '0')}`),
+        });
       const lines = Array.from({ length: 5 }, () => unread(address, `${piece}/live`));
       const late = new Promise<string>((resolve) => setTimeout(() => resolve('late'), 15_000).unref());
       const all = Promise.all(lines.map(({ cut }) => cut)).then(() => 'cut');

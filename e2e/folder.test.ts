@@ -84,10 +84,16 @@ describe('a copy of a running folder', () => {
     expect((await note(1)).status).toBe(200);
     const taken = run('scripts/folder.mjs', ['backup', copy]);
     expect([taken.status, taken.said]).toEqual([0, expect.stringMatching(/5 pieces, \d+ entries/)]);
-    expect(run('scripts/folder.mjs', ['backup', copy])).toMatchObject({ status: 1, said: expect.stringContaining('not written over') }); // prettier-ignore
+    expect(run('scripts/folder.mjs', ['backup', copy])).toMatchObject({
+      status: 1,
+      said: expect.stringContaining('not written over'),
+    });
     const before = await entries();
     await note(2);
-    expect(run('scripts/folder.mjs', ['restore', copy])).toMatchObject({ status: 1, said: expect.stringContaining('instead') }); // prettier-ignore
+    expect(run('scripts/folder.mjs', ['restore', copy])).toMatchObject({
+      status: 1,
+      said: expect.stringContaining('instead'),
+    });
     await app.stop();
     expect(run('scripts/folder.mjs', ['restore', copy]).status).toBe(0);
     await app.restart();
@@ -154,7 +160,10 @@ describe('the log', () => {
     const id = headers['x-request-id'];
     await note(500);
     await new Promise((resolve) => setTimeout(resolve, 200));
-    const lines = app.said().split('\n').filter((line) => line.startsWith('{')); // prettier-ignore
+    const lines = app
+      .said()
+      .split('\n')
+      .filter((line) => line.startsWith('{'));
     const line = lines
       .map((text) => JSON.parse(text) as { req?: { id: string } })
       .find((one) => one.req?.id === id);

@@ -10,7 +10,11 @@ describe('the names Gritch goes by', () => {
     ['an IPv6 address it listens on', { HOST: 'fd00::7' }, ['[fd00::7]']],
     ['none for all addresses', { HOST: '0.0.0.0' }, []],
     ['none for all IPv6 addresses', { HOST: '::' }, []],
-    ['GRITCH_HOSTS, with ports or without, in any case', { GRITCH_HOSTS: 'Fen.local, ferry:8080' }, ['fen.local', 'ferry']], // prettier-ignore
+    [
+      'GRITCH_HOSTS, with ports or without, in any case',
+      { GRITCH_HOSTS: 'Fen.local, ferry:8080' },
+      ['fen.local', 'ferry'],
+    ],
     ["a proxy's origin", { GRITCH_PROXY: 'https://Fen.example' }, ['fen.example']],
   ])('%s', (_, env, added) => expect(names(env)).toEqual(added));
   it.each([

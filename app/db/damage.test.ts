@@ -108,13 +108,27 @@ describe.each([
   ['cut short', '{"id":"ev'],
   ['no entry', '[]'],
   ['of nothing', 'null'],
-  ['of an unknown kind', '{"id":"event-000003","device":"d","deviceTime":"2026-11-24T10:00:00.000Z","kind":"danced"}'],
-  ['under another id', '{"id":"event-999999","device":"d","deviceTime":"2026-11-24T10:00:00.000Z","kind":"rowDone","life":"cast-on","row":3}'],
-  ['with a word for a row', '{"id":"event-000003","device":"d","deviceTime":"2026-11-24T10:00:00.000Z","kind":"rowDone","life":"cast-on","row":"three"}'],
+  [
+    'of an unknown kind',
+    '{"id":"event-000003","device":"d","deviceTime":"2026-11-24T10:00:00.000Z","kind":"danced"}',
+  ],
+  [
+    'under another id',
+    '{"id":"event-999999","device":"d","deviceTime":"2026-11-24T10:00:00.000Z","kind":"rowDone","life":"cast-on","row":3}',
+  ],
+  [
+    'with a word for a row',
+    '{"id":"event-000003","device":"d","deviceTime":"2026-11-24T10:00:00.000Z","kind":"rowDone","life":"cast-on","row":"three"}',
+  ],
 ])('an entry %s', (_, body) => {
   beforeEach(() => spoilEntry(3, body));
   it('is named, takes its own piece down, and no other', async () => {
-    expect(await damageOf(readJournal(db, LOCAL_KNITTER, piece))).toEqual({ id: piece, name: 'Peg bag', plan: false, entries: [3] });
+    expect(await damageOf(readJournal(db, LOCAL_KNITTER, piece))).toEqual({
+      id: piece,
+      name: 'Peg bag',
+      plan: false,
+      entries: [3],
+    });
     expect((await damageOf(readJournalFrom(db, LOCAL_KNITTER, piece, 0, ''))).entries).toEqual([3]);
     expect(fold(await readJournal(db, LOCAL_KNITTER, other)).done).toBe(3);
     expect(await readRepeats(db, piece)).toEqual([]);
@@ -124,11 +138,13 @@ describe.each([
     const saved = await salvage(db, LOCAL_KNITTER, piece);
     expect(saved).toMatchObject({ name: 'Peg bag', olderPlan: false, entries: { read: 4, damaged: 1 } });
     const read = readPiece(saved?.file ?? '');
-    expect(read.ok && read.value.journal.map((event) => event.kind === 'rowDone' && event.row)).toEqual([1, 2, 4, 5]);
+    expect(read.ok && read.value.journal.map((event) => event.kind === 'rowDone' && event.row)).toEqual([
+      1, 2, 4, 5,
+    ]);
     const stored = JSON.parse(saved?.stored ?? '') as { entries: { body: string }[] };
     expect(stored.entries[2]?.body).toBe(body);
   });
-}); // prettier-ignore
+});
 
 describe.each([
   ['cut short', '{"sections":['],
@@ -259,7 +275,9 @@ describe('an archive of everything', () => {
     await appendEvents(db, LOCAL_KNITTER, piece, [tick(6)]);
     expect(await brought(packed)).toMatchObject({ pieces: ['Peg bag'], here: ['Reed', 'Tea cosy'] });
     const both = (await listPieces(db, LOCAL_KNITTER)).filter(({ name }) => name === 'Peg bag');
-    const rows = await Promise.all(both.map(async ({ id }) => fold(await readJournal(db, LOCAL_KNITTER, id)).done)); // prettier-ignore
+    const rows = await Promise.all(
+      both.map(async ({ id }) => fold(await readJournal(db, LOCAL_KNITTER, id)).done),
+    );
     expect(rows.sort()).toEqual([5, 6]);
   });
   it('brings along what is damaged, as it is stored', async () => {
@@ -274,7 +292,10 @@ describe('an archive of everything', () => {
       'pieces/Tea-cosy.json',
     ]);
     await emptied();
-    expect(await brought(packed)).toMatchObject({ pieces: ['Peg bag', 'Tea cosy'], damaged: ['damaged/Peg-bag.json'] }); // prettier-ignore
+    expect(await brought(packed)).toMatchObject({
+      pieces: ['Peg bag', 'Tea cosy'],
+      damaged: ['damaged/Peg-bag.json'],
+    });
     expect(fold(await readJournal(db, LOCAL_KNITTER, piece)).done).toBeGreaterThan(0);
   });
   it('of which a file is spoiled gives the others, and names the spoiled one', async () => {
@@ -295,9 +316,14 @@ describe('an archive of everything', () => {
     ['a zip of something else', zipSync({ 'notes.txt': strToU8('x') }), 'no-list'],
     ['a list cut short', zipSync({ 'archive.json': strToU8('{"format":') }), 'no-list'],
     ['a list of brackets', zipSync({ 'archive.json': strToU8('['.repeat(100_000)) }), 'no-list'],
-    ['a later version', zipSync({ 'archive.json': strToU8('{"format":"gritch-archive","version":9}') }), 'newer-archive'],
+    [
+      'a later version',
+      zipSync({ 'archive.json': strToU8('{"format":"gritch-archive","version":9}') }),
+      'newer-archive',
+    ],
   ])('%s is refused', async (_, bytes, code) =>
-    expect(await unpackEverything(asking, bytes)).toMatchObject({ code })); // prettier-ignore
+    expect(await unpackEverything(asking, bytes)).toMatchObject({ code }),
+  );
   it('that says it is small and is not gets no more room than it says', async () => {
     const bytes = zipSync({ 'archive.json': new Uint8Array(5_000_000) });
     const view = new DataView(bytes.buffer, bytes.byteOffset);

@@ -28,7 +28,10 @@ export function copyFile(folder: string, what: string, now: Date): string {
 export function copiesOf(folder: string): string[] {
   if (!existsSync(copiesIn(folder))) return [];
   const names = readdirSync(copiesIn(folder)).filter((name) => name.endsWith('.db'));
-  return names.sort().reverse().map((name) => path.join(copiesIn(folder), name)); // prettier-ignore
+  return names
+    .sort()
+    .reverse()
+    .map((name) => path.join(copiesIn(folder), name));
 }
 
 const COUNTED = ['knitters', 'pieces', 'revisions', 'events', 'patterns'] as const;

@@ -31,8 +31,10 @@ const draft = {
   construction: 'flat',
   firstSide: 'RS',
   firstDirection: 'rightToLeft',
-  sections: [{ id: 's', name: 'Body', rows: 20, panels: [panelDraft('rope', 'rope', 'Row 1 (RS): p2, 2/2 RC, p2.')] }],
-} as const; // prettier-ignore
+  sections: [
+    { id: 's', name: 'Body', rows: 20, panels: [panelDraft('rope', 'rope', 'Row 1 (RS): p2, 2/2 RC, p2.')] },
+  ],
+} as const;
 const plan = planOf([{ rows: 20, panels: [{ chart: 'rope-4' }] }]);
 const cast = ({ db }: OpenFolder) => createPiece(db, LOCAL_KNITTER, { draft, plan, yarn: 'oat' });
 const tick = (row: number): JournalEvent => ({

@@ -95,7 +95,12 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   if (revision !== before.number) return refuse(409, MOVED);
   const checked = checkDraft(parsed.data);
   if (!checked.ok) return refuse(422, 'The plan cannot be knitted yet. Nothing was stored.');
-  const change = { draft: parsed.data, plan: checked.value.plan, number: before.number + 1, yarn: YARNS.find((known) => known === yarn) ?? piece.yarn }; // prettier-ignore
+  const change = {
+    draft: parsed.data,
+    plan: checked.value.plan,
+    number: before.number + 1,
+    yarn: YARNS.find((known) => known === yarn) ?? piece.yarn,
+  };
   const became = await storeChange(whoAsks(context), piece, change);
   if (became !== 'stored') return refuse(became.status, became.message);
   return then === 'needles' ? redirect(`/pieces/${piece.id}`) : { message: null };
