@@ -134,12 +134,46 @@ describe('a phone offline through a rip', () => {
   });
 });
 
+describe('a phone that rips offline, while the laptop knits on', () => {
+  it('does not take the laptop’s rows away in silence: both stories are shown, and one touch decides', async () => {
+    await onPhone.setOfflineMode(true);
+    await onPhone.evaluate(() => window.dispatchEvent(new Event('offline')));
+    await choose(onPhone, 'Back to a row');
+    await onPhone.waitForSelector('[role=dialog] input:focus');
+    await onPhone.keyboard.type('20');
+    await onPhone.keyboard.press('Enter');
+    await waitForDone(onPhone, 20);
+    await complete(onPhone, 21);
+    await complete(onLaptop, 26);
+    await complete(onLaptop, 27);
+    await saved(onLaptop);
+    await onPhone.setOfflineMode(false);
+    await reload(onPhone);
+    await waitForDone(onPhone, 27);
+    await waitForText(onPhone, '.toast', /1 row was told late and is not counted/);
+    await press(onPhone, 'See both stories');
+    await waitForText(
+      onPhone,
+      '.stories',
+      /Ripped back to row 20 on this .*Row 21 on this .*Rows 26 to 27 on another/,
+    );
+    await press(onPhone, '21 rows, as told late');
+    await waitForDone(onPhone, 21);
+    await followed(onLaptop, 21);
+    await onLaptop.waitForFunction(() => !document.querySelector('.toast'));
+    for (let row = 22; row <= 25; row += 1) await complete(onPhone, row);
+    await followed(onLaptop, 25);
+  });
+});
+
+const JSON_TEXT = { 'content-type': 'application/json' };
+
 describe('what a browser or a machine may do', () => {
   it('each request sent again changes nothing', async () => {
     const before = await journal();
     for (let from = 0; from < before.length; from += 5) {
       const body = JSON.stringify({ events: before.slice(from, from + 5).reverse() });
-      expect((await fetch(`${piece}/events`, { method: 'POST', body })).status).toBe(200);
+      expect((await fetch(`${piece}/events`, { method: 'POST', headers: JSON_TEXT, body })).status).toBe(200);
     }
     expect(await journal()).toEqual(before);
   });

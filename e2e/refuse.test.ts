@@ -244,7 +244,7 @@ describe('posts of changed plans', () => {
     await rows;
     const { events } = (await (await fetch(`${app.address}/pieces/${id}/events`)).json()) as { events: { kind: string; from?: number }[] }; // prettier-ignore
     const at = events.findIndex(({ kind }) => kind === 'planChanged');
-    expect([answer.status, told, events[at]?.from]).toEqual([202, 120, at + 1]);
+    expect([answer.status, told, events[at]?.from]).toEqual([200, 120, at + 1]);
   });
   it('of an unknown piece: 404', async () =>
     expect((await change({ draft: DRAFT, revision: 1 }, '00000000-0000-7000-8000-000000000000')).status).toBe(

@@ -130,7 +130,9 @@ export function useJournal(pieceId: string, stored: readonly JournalEvent[]) {
   const record = useCallback(
     (happening: Happening): string => {
       const id = uuid();
-      journal.record({ id, device: deviceName(deviceStore()), deviceTime: new Date().toISOString(), ...happening }); // prettier-ignore
+      const deviceTime = new Date().toISOString();
+      const seen = journal.place.seq;
+      journal.record({ id, device: deviceName(deviceStore()), deviceTime, seen, ...happening });
       return id;
     },
     [journal],

@@ -4,13 +4,15 @@ import type { Refused } from '~/journal/pending';
 import { plural } from '~/messages/numbers';
 
 type Props = {
+  /** Rows, and rips, set rows and undos, that came late. */
   strays: number;
+  late: number;
   refused: readonly Refused[];
   pieceId: string;
   onStories: () => void;
 };
 
-export function Toaster({ strays, refused, pieceId, onStories }: Props) {
+export function Toaster({ strays, late, refused, pieceId, onStories }: Props) {
   if (refused.length > 0)
     return (
       <div role="status" className="toast">
@@ -23,12 +25,13 @@ export function Toaster({ strays, refused, pieceId, onStories }: Props) {
         </p>
       </div>
     );
-  if (strays === 0) return null;
+  if (strays + late === 0) return null;
   return (
     <div role="status" className="toast">
       <p>
-        {strays} {plural(strays, 'row was', 'rows were')} told late, after a rip elsewhere, and{' '}
-        {plural(strays, 'is', 'are')} not counted.
+        {strays > 0
+          ? `${strays} ${plural(strays, 'row was', 'rows were')} told late and ${plural(strays, 'is', 'are')} not counted.`
+          : 'Something was taken back on a device that did not know of later rows. It is not counted.'}
       </p>
       <button type="button" className="toast-button" onClick={onStories}>
         See both stories

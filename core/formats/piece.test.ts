@@ -78,7 +78,7 @@ describe('the piece file', () => {
     expect([sheet.rows, charted(sheet, 20)]).toEqual([67, charted(joined.value, 20)]);
   });
   it('is as the published schema describes it, and that schema is the one in use', () => {
-    const published = JSON.parse(fs.readFileSync(path.resolve('docs/piece-4.schema.json'), 'utf8')) as object;
+    const published = JSON.parse(fs.readFileSync(path.resolve('docs/piece-5.schema.json'), 'utf8')) as object;
     expect(published).toEqual(JSON.parse(JSON.stringify(z.toJSONSchema(pieceFileSchema))));
     const validate = new Ajv2020({ strict: false, validateFormats: false }).compile(published);
     expect(validate(JSON.parse(written))).toBe(true);
@@ -93,7 +93,7 @@ describe('the piece file', () => {
     const read = changed((data) => Object.assign(data, { version: 1, plan: undefined }));
     expect(read).toEqual({ ok: true, value: piece });
   });
-  it.each([2, 3])('version %i knew fewer kinds of entries or charts, and is otherwise the same', (version) =>
+  it.each([2, 3, 4])('version %i knew fewer kinds of entries or charts, and is otherwise the same', (version) =>
     expect(changed((data) => (data.version = version))).toEqual({ ok: true, value: piece }));
   it('repeats that were added make room for more rows', () => {
     const more = event({ kind: 'repeatsChanged', section: plan.sections[1]!.id, panel: plan.sections[1]!.panels[0]!.id, by: 100 }, 1);
@@ -106,7 +106,7 @@ describe('the piece file', () => {
     ['something else', readPiece('{"format": "other"}'), { code: 'other-format' }],
     ['a list', readPiece('[1, 2]'), { code: 'other-format' }],
     ['nothing', readPiece('null'), { code: 'other-format' }],
-    ['a later version', changed((data) => (data.version = 9)), { code: 'newer-version', version: 9, known: 4 }],
+    ['a later version', changed((data) => (data.version = 9)), { code: 'newer-version', version: 9, known: 5 }],
     ['no version', changed((data) => delete data.version), { code: 'not-as-described', path: 'version' }],
     ['a version 1 whose draft cannot be knitted', changed((data) => Object.assign(data, { version: 1, draft: { ...draft, sections: [] } })), { code: 'not-as-described', path: 'plan' }],
     ['a member too many', changed((data) => (data.extra = 1)), { code: 'not-as-described' }],

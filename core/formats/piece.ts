@@ -1,6 +1,7 @@
 /**
  * A piece as it is handed on: plan, charts and journal, whole. On opening, the plan is checked like any other, and the
- * journal must be about it. Version 1 has no plan: it is made from the draft; version 3 knows more kinds of entries.
+ * journal must be about it. Version 1 has no plan: it is made from the draft; version 3 knows more kinds of entries,
+ * version 5 what a device knew when it made them.
  */
 import { err, ok, type Result } from '../result';
 import type { Chart } from '../chart/chart';
@@ -69,6 +70,7 @@ const UPGRADES: Readonly<Record<number, (data: Data) => Data>> = {
   },
   2: (data) => ({ ...data, version: 3 }),
   3: (data) => ({ ...data, version: 4 }),
+  4: (data) => ({ ...data, version: 5 }),
 };
 
 function upgraded(data: Data): Data {

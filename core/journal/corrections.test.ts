@@ -110,7 +110,7 @@ describe('two stories of one piece', () => {
     const all = [...shared, own, ...rows(58, 61, own.id)];
     const state = fold(all);
     expect(state.done).toBe(58);
-    expect(storiesOf(all, state)).toMatchObject([{ life: own.id, ended: { id: rip.id }, strays: [{ first: 58, last: 61 }] }]);
+    expect(storiesOf(all, state)).toMatchObject([{ life: FIRST_LIFE, lives: [own.id], ended: { id: rip.id }, strays: [{ first: 58, last: 61 }] }]);
   }); // prettier-ignore
   it('rows of a life nobody knows are told alone', () => {
     const lost = rows(4, 5, 'life-unknown');

@@ -12,6 +12,11 @@ type Common = {
   readonly device: string;
   /** ISO time by the device's own clock; shown, never trusted. */
   readonly deviceTime: string;
+  /**
+   * So many entries of the journal the device had from the server when it made this one; beside them it knew its own. Left
+   * out where that was not kept: it is then taken to have known of all that came before.
+   */
+  readonly seen?: number;
 };
 
 export type RowDone = { readonly kind: 'rowDone'; readonly life: string; readonly row: number };

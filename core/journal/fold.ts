@@ -7,6 +7,7 @@ import { never } from '../result';
 import type { Amendment } from '../piece/spans';
 import type { Once } from '../piece/once';
 import type { Facts } from '../piece/worksheet';
+import { doublesIn, type ToldTwice } from './doubles';
 import { FIRST_LIFE, type EventOf, type JournalEvent } from './events';
 
 /** What became of an event. */
@@ -18,6 +19,8 @@ export type Verdict =
   | 'deadLife'
   /** A row that is not the next one, or an undo of something that is not on top. */
   | 'outOfPlace'
+  /** A rip, set row or undo by a device that did not know of rows that count, and what it did next, still not knowing. */
+  | 'unaware'
   | 'undone';
 
 export type FaultState = EventOf<'fault'> & { readonly mended: boolean };
@@ -34,8 +37,13 @@ export type JournalState = {
   readonly measured: readonly EventOf<'measured'>[];
   readonly weighings: readonly EventOf<'weighed'>[];
   readonly facts: Facts;
-  /** Rows of dead lives that the knitter has not decided about. */
+  /**
+   * Rows that do not count and that the knitter has not decided about: of dead lives, above rows that were taken back
+   * elsewhere, or told on another device at another time.
+   */
   readonly strays: readonly EventOf<'rowDone'>[];
+  /** Rips, set rows and undos of devices that did not know of rows that count; not decided about either. */
+  readonly late: readonly Late[];
   readonly verdicts: ReadonlyMap<string, Verdict>;
   /** Things hung in the work and done to the yarn that are still there, oldest first. */
   readonly anchors: readonly EventOf<'anchored'>[];
@@ -55,6 +63,7 @@ const STEPS = ['rowDone', 'ripped', 'rowSet', 'panelRowSet', 'sectionEnded', 'ro
 export type Step = { readonly id: string; readonly kind: (typeof STEPS)[number] };
 
 type Turn = EventOf<'ripped'> | EventOf<'rowSet'>;
+export type Late = Turn | EventOf<'undo'>;
 type Snapshot = { readonly life: string; readonly rowEvents: (string | null)[] };
 
 class Fold {
@@ -71,6 +80,9 @@ class Fold {
   /** Rows that were done when something was said about a row. */
   private readonly doneAt = new Map<string, number>();
   private undone: string[] = [];
+  private readonly toldTwice: ToldTwice[] = [];
+  /** By device, the place of its last entry that did not know of rows that count. */
+  private readonly partedAt = new Map<string, number>();
 
   apply(event: JournalEvent) {
     if (this.byId.has(event.id)) return;
@@ -79,7 +91,9 @@ class Fold {
     const alike = this.byKind.get(event.kind);
     if (alike) alike.push(event);
     else this.byKind.set(event.kind, [event]);
-    this.verdicts.set(event.id, this.judge(event));
+    const verdict = this.judge(event);
+    if (verdict === 'unaware') this.partedAt.set(event.device, this.byId.size - 1);
+    this.verdicts.set(event.id, verdict);
   }
 
   private judge(event: JournalEvent): Verdict {
@@ -124,14 +138,37 @@ class Fold {
 
   private row(event: EventOf<'rowDone'>): Verdict {
     if (event.life !== this.life) return 'deadLife';
-    if (event.row <= this.rowEvents.length) return 'again';
+    if (this.hasParted(event)) return 'unaware';
+    if (event.row <= this.rowEvents.length) return this.toldAgain(event);
     if (event.row > this.rowEvents.length + 1) return 'outOfPlace';
     this.rowEvents.push(event.id);
     return this.step(event);
   }
 
+  /** Whether the device that made an event knew of an entry that came before it. */
+  private knew({ seen, device }: JournalEvent, id: string): boolean {
+    return seen === undefined || (this.order.get(id) ?? 0) < seen || this.byId.get(id)?.device === device;
+  }
+  /** Whether a device still tells its own story: it has not heard of what became of it. */
+  private hasParted({ seen, device }: JournalEvent): boolean {
+    return seen !== undefined && seen <= (this.partedAt.get(device) ?? -1);
+  }
+  /** Whether it knew of the newest row that counts. */
+  private knewTop(event: JournalEvent): boolean {
+    const top = this.rowEvents[this.rowEvents.length - 1] ?? null;
+    return top === null || this.knew(event, top);
+  }
+
+  private toldAgain(event: EventOf<'rowDone'>): Verdict {
+    const counted = this.byId.get(this.rowEvents[event.row - 1] ?? '');
+    if (counted?.kind === 'rowDone' && counted.device !== event.device && !this.knew(event, counted.id))
+      this.toldTwice.push({ counted, again: event });
+    return 'again';
+  }
+
   private turn(event: Turn): Verdict {
     const to = event.kind === 'ripped' ? event.to : event.row;
+    if (this.hasParted(event) || !this.knewTop(event)) return 'unaware';
     if (event.kind === 'ripped' && to >= this.rowEvents.length) return 'outOfPlace';
     this.begin(event, to);
     return this.step(event);
@@ -147,9 +184,12 @@ class Fold {
 
   private undo(event: EventOf<'undo'>): Verdict {
     const target = this.byId.get(event.target);
-    if (!target || this.verdicts.get(event.target) !== 'counted') return 'outOfPlace';
+    const verdict = this.verdicts.get(event.target);
+    if (!target || verdict === undefined || verdict === 'undone') return 'outOfPlace';
+    if (verdict !== 'counted') return this.takeBackUncounted(target);
+    if (this.hasParted(event)) return 'unaware';
     const done = target.kind === 'undo' ? this.again(target) : this.takeBack(target);
-    if (!done) return 'outOfPlace';
+    if (!done) return this.knewTop(event) ? 'outOfPlace' : 'unaware';
     this.verdicts.set(event.target, 'undone');
     if (target.kind === 'undo') this.undone = this.undone.filter((id) => id !== target.id);
     else if (this.isStep(target)) {
@@ -159,6 +199,13 @@ class Fold {
       );
       this.undone.push(event.id);
     }
+    return 'counted';
+  }
+
+  /** What never counted is taken back by saying so: it is not asked about either. */
+  private takeBackUncounted(target: JournalEvent): Verdict {
+    if (target.kind === 'undo') return 'outOfPlace';
+    this.verdicts.set(target.id, 'undone');
     return 'counted';
   }
 
@@ -226,12 +273,37 @@ class Fold {
     );
   }
 
-  private strays(): EventOf<'rowDone'>[] {
+  /** The life that an entry belongs to, as far as deciding about it goes. */
+  private lifeOf(event: JournalEvent): string {
+    if ('life' in event) return event.life;
+    const target = event.kind === 'undo' ? this.byId.get(event.target) : undefined;
+    return target && 'life' in target ? target.life : this.life;
+  }
+  /** What the knitter has not decided about yet: entries of a life that came after she last did. */
+  private undecided<E extends JournalEvent>(found: readonly E[]): E[] {
     const settledAt = new Map(this.live('settled').map(({ life, id }) => [life, this.order.get(id) ?? 0]));
-    return this.all('rowDone').filter(
-      ({ id, life }) =>
-        this.verdicts.get(id) === 'deadLife' && (this.order.get(id) ?? 0) > (settledAt.get(life) ?? -1),
+    return found.filter(
+      (event) => (this.order.get(event.id) ?? 0) > (settledAt.get(this.lifeOf(event)) ?? -1),
     );
+  }
+
+  private strays(): EventOf<'rowDone'>[] {
+    const still = this.toldTwice.filter(({ again }) => this.verdicts.get(again.id) === 'again');
+    const doubles = new Set(doublesIn(still).map(({ id }) => id));
+    return this.undecided(this.all('rowDone')).filter(({ id }) => {
+      const verdict = this.verdicts.get(id);
+      return (
+        verdict === 'deadLife' ||
+        verdict === 'outOfPlace' ||
+        verdict === 'unaware' ||
+        (verdict === 'again' && doubles.has(id))
+      );
+    });
+  }
+
+  private late(): Late[] {
+    const found: readonly Late[] = [...this.all('ripped'), ...this.all('rowSet'), ...this.all('undo')];
+    return this.undecided(found.filter(({ id }) => this.verdicts.get(id) === 'unaware'));
   }
 
   state(): JournalState {
@@ -265,6 +337,7 @@ class Fold {
         ...(newest && { rowsPer10: ((newest.row - newest.since) / newest.cm) * 10 }),
       },
       strays: this.strays(),
+      late: this.late(),
       verdicts: this.verdicts,
       anchors: this.live('anchored').filter(({ row, id }) => stands(row, id)),
       looked: new Set(

@@ -13,7 +13,12 @@ const crossing = z.strictObject({
   under: group,
   centre: z.strictObject({ stitches: group, depth: z.enum(DEPTHS) }).optional(),
 });
-const common = { id, device: z.string().min(1).max(64), deviceTime: z.iso.datetime() };
+const common = {
+  id,
+  device: z.string().min(1).max(64),
+  deviceTime: z.iso.datetime(),
+  seen: z.int().min(0).max(1_000_000_000).optional(),
+};
 const life = z.string().min(1).max(64);
 const panel = z.string().min(1).max(64);
 

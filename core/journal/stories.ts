@@ -1,9 +1,10 @@
 /**
- * Rows of a life that had ended, told beside what happened meanwhile: a phone knits rows 60 to 66 without a network while
- * the laptop rips back to 55 and knits to 58. Which of the two is on the needle only the knitter knows.
+ * What devices tell differently, both stories side by side: a phone knits rows 60 to 66 without a network while the
+ * laptop rips back to 55 and knits to 58; or it rips while the laptop knits on; or it knits above a row that the laptop
+ * takes back; or both tell row 63, at different times. What is on the needle only the knitter knows.
  */
 import type { EventOf, JournalEvent } from './events';
-import type { JournalState } from './fold';
+import type { JournalState, Late } from './fold';
 
 type Turn = EventOf<'ripped'> | EventOf<'rowSet'>;
 export type Telling = {
@@ -15,13 +16,18 @@ export type Telling = {
   readonly to: string;
 };
 export type Story = {
-  /** The life that had ended when these rows arrived. */
+  /** The life that the late entries go on from, and all lives that they are of. */
   readonly life: string;
+  readonly lives: readonly string[];
   readonly strays: readonly Telling[];
-  /** What ended it; null if that is not known. */
+  /** Rips, set rows and undos that came late, oldest first. */
+  readonly late: readonly Late[];
+  /** What ended that life; null if it has not ended, or that is not known. */
   readonly ended: Turn | null;
-  /** Rows knitted since, as they count. */
+  /** Rows knitted meanwhile, as they count. */
   readonly since: readonly Telling[];
+  /** Rows that would be done if the late story is true. */
+  readonly told: number;
 };
 
 /** Rows drawn together by device, in the order they came. */
@@ -42,28 +48,87 @@ function tell(rows: readonly EventOf<'rowDone'>[]): Telling[] {
 
 const isTurn = (event: JournalEvent): event is Turn => event.kind === 'ripped' || event.kind === 'rowSet';
 
-/** A device that ripped without knowing that its life had ended began one that never counted: what ended the first holds. */
-function endOf(life: string, events: readonly JournalEvent[], state: JournalState): Turn | null {
-  const turns = events.filter(isTurn);
-  const end = turns.findLast((turn) => turn.life === life && state.verdicts.get(turn.id) === 'counted');
-  if (end) return end;
+/** If a device rips in an already-ended life, ignore the life it starts; keep the event that ended the original. */
+function rootOf(life: string, turns: readonly Turn[], state: JournalState): string {
   const begun = turns.find(({ id }) => id === life);
-  return begun && begun.life !== life ? endOf(begun.life, events, state) : null;
+  const counted = begun && state.verdicts.get(begun.id) === 'counted';
+  return !begun || counted || begun.life === life ? life : rootOf(begun.life, turns, state);
 }
 
-export function storiesOf(events: readonly JournalEvent[], state: JournalState): Story[] {
-  const lives = [...new Set(state.strays.map(({ life }) => life))];
-  return lives.map((life) => {
-    const ended = endOf(life, events, state);
-    const at = ended ? events.findIndex(({ id }) => id === ended.id) : events.length;
-    const since = events
-      .slice(at + 1)
-      .filter((e): e is EventOf<'rowDone'> => e.kind === 'rowDone' && state.verdicts.get(e.id) === 'counted');
+class Teller {
+  private readonly turns: readonly Turn[];
+  private readonly at: ReadonlyMap<string, number>;
+  private readonly byId: ReadonlyMap<string, JournalEvent>;
+
+  constructor(
+    private readonly events: readonly JournalEvent[],
+    private readonly state: JournalState,
+  ) {
+    this.turns = events.filter(isTurn);
+    this.at = new Map(events.map(({ id }, i) => [id, i]));
+    this.byId = new Map(events.map((event) => [event.id, event]));
+  }
+
+  private lifeOf(event: EventOf<'rowDone'> | Late): string {
+    if (event.kind !== 'undo') return event.life;
+    const target = this.byId.get(event.target);
+    return target && 'life' in target ? target.life : this.state.life;
+  }
+
+  /** Place in the journal after which a story tells something else than what counts. */
+  private partsAt(ended: Turn | null, entries: readonly JournalEvent[]): number {
+    if (ended) return this.at.get(ended.id) ?? this.events.length;
+    return Math.min(...entries.map(({ seen }) => seen ?? this.events.length)) - 1;
+  }
+
+  /** Where the late entries lead, one after the other. */
+  private ledTo(entries: readonly (EventOf<'rowDone'> | Late)[]): number {
+    const twice = entries.filter(
+      (one) => one.kind === 'rowDone' && this.state.verdicts.get(one.id) === 'again',
+    );
+    let rows = this.state.done;
+    for (const entry of entries) {
+      const target = entry.kind === 'undo' ? this.byId.get(entry.target) : undefined;
+      if (entry.kind === 'ripped') rows = entry.to;
+      else if (entry.kind === 'undo') rows = target?.kind === 'rowDone' ? target.row - 1 : rows;
+      else rows = entry.row;
+    }
+    // Rows told twice at different times were knitted on top of those that count.
+    return twice.length === entries.length ? this.state.done + twice.length : rows;
+  }
+
+  story(life: string, entries: readonly (EventOf<'rowDone'> | Late)[]): Story {
+    const ended = this.turns.findLast(
+      (turn) => turn.life === life && this.state.verdicts.get(turn.id) === 'counted',
+    );
+    const since = this.events
+      .slice(this.partsAt(ended ?? null, entries) + 1)
+      .filter(
+        (e): e is EventOf<'rowDone'> => e.kind === 'rowDone' && this.state.verdicts.get(e.id) === 'counted',
+      );
     return {
       life,
-      strays: tell(state.strays.filter((row) => row.life === life)),
-      ended,
+      lives: [...new Set(entries.map((entry) => this.lifeOf(entry)))],
+      strays: tell(entries.filter((entry) => entry.kind === 'rowDone')),
+      late: entries.filter((entry) => entry.kind !== 'rowDone'),
+      ended: ended ?? null,
       since: tell(since),
+      told: this.ledTo(entries),
     };
-  });
+  }
+
+  stories(): Story[] {
+    const entries = [...this.state.strays, ...this.state.late].sort(
+      (a, b) => (this.at.get(a.id) ?? 0) - (this.at.get(b.id) ?? 0),
+    );
+    const byRoot = new Map<string, (EventOf<'rowDone'> | Late)[]>();
+    for (const entry of entries) {
+      const root = rootOf(this.lifeOf(entry), this.turns, this.state);
+      byRoot.set(root, [...(byRoot.get(root) ?? []), entry]);
+    }
+    return [...byRoot].map(([life, found]) => this.story(life, found));
+  }
 }
+
+export const storiesOf = (events: readonly JournalEvent[], state: JournalState): Story[] =>
+  new Teller(events, state).stories();

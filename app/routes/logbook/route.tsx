@@ -131,8 +131,9 @@ function Logbook({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
       {state.strays.length > 0 && (
         <p className="mt-4 rounded-xl border-2 border-line bg-sheet p-4">
           {counted(state.strays.length, piece.line)} ({piece.line}{' '}
-          {state.strays.map(({ row }) => row).join(', ')}) came from a device that did not know of a rip. They
-          are kept here and not counted. At the needles you are shown both stories, and decide.
+          {state.strays.map(({ row }) => row).join(', ')}) came from a device that did not know what was done
+          elsewhere. They are kept here and not counted. At the needles you are shown both stories, and
+          decide.
         </p>
       )}
       {refused.length > 0 && (

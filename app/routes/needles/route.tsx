@@ -189,6 +189,7 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
       )}
       <Toaster
         strays={state.strays.length}
+        late={state.late.length}
         refused={refused}
         pieceId={piece.id}
         onStories={() => setDialog('stories')}

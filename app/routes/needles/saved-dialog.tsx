@@ -35,10 +35,10 @@ export function SavedForm({ kept, saving, offline, state, takeNewer }: DialogPro
       </dd>
       <dt>Without a network</dt>
       <dd>{OFFLINE_WORDS[offline]}</dd>
-      {state.strays.length > 0 && (
+      {state.strays.length + state.late.length > 0 && (
         <>
           <dt>To decide</dt>
-          <dd>{entries(state.strays.length)} told late and not counted.</dd>
+          <dd>{entries(state.strays.length + state.late.length)} told late and not counted.</dd>
         </>
       )}
       {takeNewer && (

@@ -1,5 +1,6 @@
-/** Rows that two devices tell differently: both stories side by side, and the knitter says what is on the needle. */
+/** What two devices tell differently: both stories side by side, and the knitter says what is on the needle. */
 import { useMemo, useState } from 'react';
+import type { Late } from '@core/journal/fold';
 import { storiesOf, type Story, type Telling } from '@core/journal/stories';
 import { deviceName, deviceWords } from '~/device/name';
 import { deviceStore } from '~/device/store';
@@ -21,25 +22,32 @@ function Tale({ telling, own, line }: { telling: Telling; own: string; line: Lin
   );
 }
 
-/** What ended the life that the rows belong to. */
-function endWords({ ended }: Story, own: string, line: Line): string {
-  if (!ended) return `On the other side it is not known what these ${line}s go on from.`;
-  const who = deviceWords(ended.device, own);
-  const day = when.format(new Date(ended.deviceTime));
-  return ended.kind === 'ripped'
-    ? `Ripped back to ${line} ${ended.to} on ${who}, ${day}`
-    : `Set to ${counted(ended.row, line)} done on ${who}, ${day}`;
+/** A rip, set row or undo, and on which device. */
+function turnWords(turn: Late, own: string, line: Line): string {
+  const who = deviceWords(turn.device, own);
+  const day = when.format(new Date(turn.deviceTime));
+  if (turn.kind === 'undo') return `The last ${line} taken back on ${who}, ${day}`;
+  return turn.kind === 'ripped'
+    ? `Ripped back to ${line} ${turn.to} on ${who}, ${day}`
+    : `Set to ${counted(turn.row, line)} done on ${who}, ${day}`;
+}
+
+/** What the late entries are told against. */
+function meanwhileWords({ ended, life, since }: Story, now: string, own: string, line: Line): string | null {
+  if (ended) return turnWords(ended, own, line);
+  if (life !== now) return `On the other side it is not known what these ${line}s go on from.`;
+  return since.length === 0 ? `The ${line} below them was taken back.` : null;
 }
 
 export function StoriesForm({ events, state, view, record, close }: DialogProps) {
   const own = deviceName(deviceStore());
   const line = lineOf(view.round);
   const stories = useMemo(() => storiesOf(events, state), [events, state]);
-  const told = Math.max(...stories.flatMap(({ strays }) => strays.map(({ last }) => last)));
+  const told = stories[stories.length - 1]?.told ?? state.done;
   const [other, setOther] = useState('');
   const settle = (rows: number) => {
     if (rows !== state.done) record({ kind: 'rowSet', life: state.life, row: rows });
-    for (const { life } of stories) record({ kind: 'settled', life });
+    for (const life of stories.flatMap(({ lives }) => lives)) record({ kind: 'settled', life });
     close();
   };
   if (stories.length === 0) return <p>Nothing is left to decide.</p>;
@@ -51,6 +59,9 @@ export function StoriesForm({ events, state, view, record, close }: DialogProps)
           <section>
             <h3>Told late, not counted</h3>
             <ul>
+              {story.late.map((turn) => (
+                <li key={turn.id}>{turnWords(turn, own, line)}</li>
+              ))}
               {story.strays.map((telling) => (
                 <Tale key={telling.device} telling={telling} own={own} line={line} />
               ))}
@@ -59,7 +70,9 @@ export function StoriesForm({ events, state, view, record, close }: DialogProps)
           <section>
             <h3>Meanwhile, as it counts</h3>
             <ul>
-              <li>{endWords(story, own, line)}</li>
+              {[meanwhileWords(story, state.life, own, line)].map(
+                (words) => words && <li key={words}>{words}</li>,
+              )}
               {story.since.map((telling) => (
                 <Tale key={telling.device} telling={telling} own={own} line={line} />
               ))}

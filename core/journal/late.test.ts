@@ -1,0 +1,279 @@
+/** What two devices did without knowing of each other: asked about, never dropped, settled by one touch. */
+import fc from 'fast-check';
+import { FIRST_LIFE, type Happening, type JournalEvent } from './events';
+import { fold } from './fold';
+import { storiesOf } from './stories';
+
+const MINUTE = 60_000;
+const START = Date.parse('2026-11-24T19:00:00.000Z');
+
+/** A device with its copy of the server's journal and its unsent entries. */
+class Device {
+  known: JournalEvent[] = [];
+  unsent: JournalEvent[] = [];
+  constructor(
+    readonly name: string,
+    private readonly home: Home,
+  ) {}
+
+  get events() {
+    return [...this.known, ...this.unsent];
+  }
+  get state() {
+    return fold(this.events);
+  }
+  say(happening: Happening, minutes?: number): JournalEvent {
+    const event = this.home.make(this.name, this.known.length, happening, minutes);
+    this.unsent.push(event);
+    return event;
+  }
+  knit(minutes?: number) {
+    const { life, done } = this.state;
+    return this.say({ kind: 'rowDone', life, row: done + 1 }, minutes);
+  }
+  rows(count: number) {
+    for (let i = 0; i < count; i += 1) this.knit();
+  }
+  rip(to: number) {
+    return this.say({ kind: 'ripped', life: this.state.life, to });
+  }
+  undo() {
+    const { undoTarget } = this.state;
+    return undoTarget === null ? null : this.say({ kind: 'undo', target: undoTarget });
+  }
+  sync() {
+    this.home.server.push(...this.unsent);
+    this.unsent = [];
+    this.known = [...this.home.server];
+  }
+}
+class Home {
+  server: JournalEvent[] = [];
+  private made = 0;
+  readonly phone = new Device('phone', this);
+  readonly tablet = new Device('tablet', this);
+
+  /** Each entry ten minutes after the one before, unless it is said when. */
+  make(device: string, seen: number, happening: Happening, minutes = this.made * 10): JournalEvent {
+    this.made += 1;
+    const id = `entry-${String(this.made).padStart(5, '0')}`;
+    return { id, device, deviceTime: new Date(START + minutes * MINUTE).toISOString(), seen, ...happening };
+  }
+  meet() {
+    this.phone.sync();
+    this.tablet.sync();
+    this.phone.sync();
+  }
+  get state() {
+    return fold(this.server);
+  }
+  get stories() {
+    return storiesOf(this.server, this.state);
+  }
+}
+
+const home = (rows: number) => {
+  const made = new Home();
+  made.phone.rows(rows);
+  made.meet();
+  return made;
+};
+
+describe('two devices that meet late', () => {
+  it('a late rip under rows that another device knitted on is asked about, with the rows knitted after it', () => {
+    const { phone, tablet } = home(6);
+    tablet.rip(2);
+    tablet.rows(2);
+    phone.rows(3);
+    phone.sync();
+    tablet.sync();
+    const state = fold(tablet.events);
+    expect([state.done, state.strays.map(({ row }) => row), state.late.map(({ kind }) => kind)]).toEqual([
+      9,
+      [3, 4],
+      ['ripped'],
+    ]);
+    expect(storiesOf(tablet.events, state)).toMatchObject([
+      {
+        life: FIRST_LIFE,
+        ended: null,
+        told: 4,
+        strays: [{ device: 'tablet', first: 3, last: 4 }],
+        since: [{ device: 'phone', first: 7, last: 9 }],
+      },
+    ]);
+  });
+
+  it('the same rip that came first counts, and the rows knitted on are asked about', () => {
+    const { phone, tablet } = home(6);
+    tablet.rip(2);
+    phone.rows(3);
+    tablet.sync();
+    phone.sync();
+    const state = fold(phone.events);
+    expect([state.done, state.strays.map(({ row }) => row)]).toEqual([2, [7, 8, 9]]);
+  });
+
+  it('rows knitted above a row that was taken back elsewhere are asked about', () => {
+    const { phone, tablet } = home(6);
+    tablet.undo();
+    phone.rows(2);
+    tablet.sync();
+    phone.sync();
+    const state = fold(phone.events);
+    expect([state.done, state.strays.map(({ row }) => row)]).toEqual([5, [7, 8]]);
+    expect(storiesOf(phone.events, state)).toMatchObject([{ ended: null, told: 8 }]);
+  });
+
+  it('a row taken back late, above which another device knitted on, is asked about', () => {
+    const { phone, tablet } = home(6);
+    tablet.undo();
+    phone.rows(2);
+    phone.sync();
+    tablet.sync();
+    const state = fold(tablet.events);
+    expect([state.done, state.late.map(({ kind }) => kind)]).toEqual([8, ['undo']]);
+    expect(storiesOf(tablet.events, state)).toMatchObject([
+      { told: 5, since: [{ device: 'phone', first: 7, last: 8 }] },
+    ]);
+  });
+
+  it('five rows told as three, at times that are apart, are asked about', () => {
+    const { phone, tablet } = home(6);
+    phone.rows(3);
+    tablet.rows(2);
+    phone.sync();
+    tablet.sync();
+    const state = fold(tablet.events);
+    expect([state.done, state.strays.map(({ row }) => row)]).toEqual([9, [7, 8]]);
+    expect(storiesOf(tablet.events, state)).toMatchObject([
+      {
+        told: 11,
+        strays: [{ device: 'tablet', first: 7, last: 8 }],
+        since: [{ device: 'phone', first: 7, last: 9 }],
+      },
+    ]);
+  });
+
+  it('the same rows told side by side are the same rows', () => {
+    const { phone, tablet } = home(6);
+    for (let i = 0; i < 3; i += 1) {
+      phone.knit(100 + 10 * i);
+      tablet.knit(100 + 10 * i + 1);
+    }
+    phone.sync();
+    tablet.sync();
+    expect(fold(tablet.events)).toMatchObject({ done: 9, strays: [], late: [] });
+  });
+
+  it('a row that its own device took back again is not asked about', () => {
+    const { phone, tablet } = home(6);
+    tablet.rip(2);
+    tablet.sync();
+    phone.knit();
+    phone.undo();
+    phone.sync();
+    expect(fold(phone.events)).toMatchObject({ done: 2, strays: [], late: [] });
+  });
+
+  it('entries of an older version, which do not say what was known, count as they did', () => {
+    const { phone, tablet } = home(6);
+    tablet.rip(2);
+    phone.rows(3);
+    phone.sync();
+    tablet.sync();
+    const old = tablet.events.map(({ seen: _, ...event }) => event as JournalEvent);
+    expect(fold(old)).toMatchObject({ done: 2, strays: [], late: [] });
+  });
+});
+
+type Command = { readonly device: 'phone' | 'tablet'; readonly does: 'knit' | 'rip' | 'undo' | 'sync' };
+const commands = fc.array(
+  fc.record<Command>({
+    device: fc.constantFrom('phone', 'tablet'),
+    does: fc.constantFrom('knit', 'knit', 'knit', 'rip', 'undo', 'sync'),
+  }),
+  { maxLength: 40 },
+);
+const run = (list: readonly Command[]): Home => {
+  const made = home(4);
+  for (const { device, does } of list) {
+    const it = made[device];
+    if (does === 'knit') it.knit();
+    else if (does === 'undo') it.undo();
+    else if (does === 'sync') it.sync();
+    else if (it.state.done > 1) it.rip(Math.floor(it.state.done / 2));
+  }
+  made.meet();
+  return made;
+};
+
+describe('whatever two devices do without knowing of each other', () => {
+  it('each row, rip and undo counts, was taken back, or is asked about', () => {
+    fc.assert(
+      fc.property(commands, (list) => {
+        const { server, state } = run(list);
+        const asked = new Set([...state.strays, ...state.late].map(({ id }) => id));
+        const silent = server.filter(({ id }) => {
+          const verdict = state.verdicts.get(id);
+          return verdict !== 'counted' && verdict !== 'undone' && !asked.has(id);
+        });
+        // Rows told again may go unasked only if they were told side by side with those that count.
+        const lost = silent.filter((event) => event.kind === 'rowDone');
+        for (const device of ['phone', 'tablet']) {
+          const again = lost.filter((row) => row.device === device);
+          const numbers = new Set(again.map(({ row }) => row));
+          const counted = server.filter(
+            (event) =>
+              event.kind === 'rowDone' &&
+              numbers.has(event.row) &&
+              event.device !== device &&
+              state.verdicts.get(event.id) !== 'again',
+          );
+          const times = (events: readonly JournalEvent[]) =>
+            events.map(({ deviceTime }) => Date.parse(deviceTime));
+          const [mine, theirs] = [times(again), times(counted)];
+          const gap = Math.max(
+            Math.min(...mine) - Math.max(...theirs),
+            Math.min(...theirs) - Math.max(...mine),
+          );
+          if (again.length > 0) expect(gap).toBeLessThanOrEqual(2 * MINUTE);
+        }
+        const unasked = silent.filter(({ id }) => state.verdicts.get(id) === 'unaware');
+        expect(unasked).toEqual([]);
+      }),
+      { numRuns: 600 },
+    );
+  });
+  it('one touch settles it, and every device agrees', () => {
+    fc.assert(
+      fc.property(commands, (list) => {
+        const made = run(list);
+        const { state, stories } = made;
+        const told = stories[0]?.told ?? state.done;
+        if (told !== state.done) made.phone.say({ kind: 'rowSet', life: state.life, row: told });
+        for (const life of stories.flatMap(({ lives }) => lives)) made.phone.say({ kind: 'settled', life });
+        made.meet();
+        expect(made.state).toMatchObject({ done: told, strays: [], late: [] });
+        expect(fold(made.tablet.events)).toEqual(fold(made.phone.events));
+      }),
+      { numRuns: 300 },
+    );
+  });
+  it('devices that meet after every entry are never asked', () => {
+    fc.assert(
+      fc.property(commands, (list) => {
+        const made = run(
+          list.flatMap((one): Command[] => [
+            one,
+            { device: 'phone', does: 'sync' },
+            { device: 'tablet', does: 'sync' },
+            { device: 'phone', does: 'sync' },
+          ]),
+        );
+        expect(made.state).toMatchObject({ strays: [], late: [] });
+      }),
+      { numRuns: 200 },
+    );
+  });
+});
