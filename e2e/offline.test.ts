@@ -94,15 +94,25 @@ describe('the server stopped for twenty rows', () => {
 
   it('a page that was never opened here says so, the bench and the logbook are there', async () => {
     await app.kill();
+    const at = await done(onLaptop);
+    await complete(onLaptop, at + 1);
     const page = await laptop.browser.newPage();
     await page.goto(`${app.address}/patterns/new`, { waitUntil: 'domcontentloaded' });
     expect(await textOf(page, 'h1')).toBe('This page is not on this device yet');
     await page.goto(app.address, { waitUntil: 'domcontentloaded' });
     expect(await textOf(page, 'h2')).toBe('Ferry-rope runner');
+    await waitForText(
+      page,
+      '[data-testid=on-device]',
+      new RegExp(`row ${at + 2} in hand on this device · 1 entry not sent yet`),
+    );
     await page.goto(`${piece}/logbook`, { waitUntil: 'domcontentloaded' });
     await waitForText(page, 'main', /Row/);
     await page.close();
+    await press(onLaptop, 'Undo');
+    await waitForDone(onLaptop, at);
     await app.restart();
+    await saved(onLaptop);
   });
 });
 

@@ -5,6 +5,7 @@ import { v7 as uuid } from 'uuid';
 import type { Happening, JournalEvent } from '@core/journal/events';
 import { fold } from '@core/journal/fold';
 import { JOURNAL_REFUSALS } from './refusals';
+import { compareClock } from '~/device/clock';
 import { deviceName } from '~/device/name';
 import { deviceStore } from '~/device/store';
 import { browserCopies } from './copies';
@@ -47,6 +48,7 @@ async function postTo(pieceId: string, events: readonly JournalEvent[]): Promise
       body: JSON.stringify({ events }),
       keepalive: events.length < MOST_IN_A_KEPT_POST,
     });
+    compareClock(response.headers.get('date'), Date.now());
     if (response.status >= 500) return 'later';
     const reply = (await response.json().catch(() => null)) as Reply | null;
     if (!response.ok) return turnedAway(response.status, reply?.refused);

@@ -4,10 +4,11 @@ import { benchOf, type BenchPiece } from '~/glance/kept.server';
 import type { Summary } from '~/glance/summary.server';
 import { whoAsks } from '~/knitter/asking.server';
 import { countdownWords } from '~/messages/cue';
-import { stitches } from '~/messages/numbers';
+import { counted, stitches } from '~/messages/numbers';
 import type { Painting } from '~/ui/fabric/paint';
 import { PaintedLayers } from '~/ui/fabric/painted';
 import { Page } from '~/ui/page';
+import { useOnDevice, type OnDevice } from './on-device';
 import { OpenPiece } from './open-piece';
 import { useGlance } from './use-glance';
 import type { Route } from './+types/route';
@@ -50,6 +51,19 @@ function Strip({ painting, begun }: { painting: Painting; begun: boolean }) {
   );
 }
 
+/** Said of what the page does not know yet. */
+function OnThisDevice({ known, page }: { known: OnDevice; page: number }) {
+  const { done, unsent } = known;
+  if (unsent === 0 && done <= page) return null;
+  return (
+    <p className="font-bold" data-testid="on-device">
+      {done === page ? '' : `row ${done + 1} in hand on this device`}
+      {done !== page && unsent > 0 && ' · '}
+      {unsent > 0 && `${counted(unsent, 'entry', 'entries')} not sent yet`}
+    </p>
+  );
+}
+
 function Said({ summary }: { summary: Summary }) {
   const { done, rows, faults } = summary;
   const words = nextWords(summary);
@@ -76,6 +90,7 @@ const Damage = ({ words }: { words: string }) => (
 
 function PieceLine({ piece }: { piece: BenchPiece }) {
   const { place, glance } = useGlance<HTMLLIElement>(piece.id, piece.of);
+  const known = useOnDevice(piece.id);
   const damage = piece.damage ?? (glance && 'damage' in glance ? glance.damage : null);
   const seen = glance && !('damage' in glance) ? glance : null;
   const summary = piece.summary ?? seen?.summary ?? null;
@@ -90,6 +105,7 @@ function PieceLine({ piece }: { piece: BenchPiece }) {
         <div className="bench-words">
           <h2 className="text-3xl">{piece.name}</h2>
           {summary ? <Said summary={summary} /> : damage && <Damage words={damage} />}
+          {known && <OnThisDevice known={known} page={summary?.done ?? 0} />}
         </div>
       </Link>
     </li>

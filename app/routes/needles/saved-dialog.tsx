@@ -1,4 +1,5 @@
 /** What is saved where, plainly. */
+import { clockWords } from '~/device/clock';
 import type { Offline } from '~/offline/use-offline';
 import type { DialogProps } from './dialog-props';
 import { entries } from './saving-words';
@@ -39,6 +40,12 @@ export function SavedForm({ kept, saving, offline, state, takeNewer }: DialogPro
         <>
           <dt>To decide</dt>
           <dd>{entries(state.strays.length + state.late.length)} told late and not counted.</dd>
+        </>
+      )}
+      {clockWords() && (
+        <>
+          <dt>The clock</dt>
+          <dd>{clockWords()}</dd>
         </>
       )}
       {takeNewer && (

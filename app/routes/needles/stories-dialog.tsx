@@ -2,6 +2,7 @@
 import { useMemo, useState } from 'react';
 import type { Late } from '@core/journal/fold';
 import { storiesOf, type Story, type Telling } from '@core/journal/stories';
+import { clockWords } from '~/device/clock';
 import { deviceName, deviceWords } from '~/device/name';
 import { deviceStore } from '~/device/store';
 import type { DialogProps } from './dialog-props';
@@ -80,6 +81,7 @@ export function StoriesForm({ events, state, view, record, close }: DialogProps)
           </section>
         </div>
       ))}
+      {clockWords() && <p className="mt-4 text-fault">{clockWords()}</p>}
       <p className="mt-4 mb-3 font-semibold">
         What is on the needle? Count, if you are not sure. You can undo this.
       </p>
