@@ -122,7 +122,9 @@ describe('two devices that meet late', () => {
     phone.sync();
     const state = fold(phone.events);
     expect([state.done, state.strays.map(({ row }) => row)]).toEqual([5, [7, 8]]);
-    expect(storiesOf(phone.events, state)).toMatchObject([{ ended: null, told: 8 }]);
+    expect(storiesOf(phone.events, state)).toMatchObject([
+      { ended: null, told: 8, takenBack: [{ device: 'tablet' }], since: [] },
+    ]);
   });
 
   it('a row taken back late, above which another device knitted on, is asked about', () => {

@@ -24,6 +24,8 @@ export type Story = {
   readonly late: readonly Late[];
   /** What ended that life; null if it has not ended, or that is not known. */
   readonly ended: Turn | null;
+  /** Rows that were taken back meanwhile, oldest first. */
+  readonly takenBack: readonly EventOf<'undo'>[];
   /** Rows knitted meanwhile, as they count. */
   readonly since: readonly Telling[];
   /** Rows that would be done if the late story is true. */
@@ -101,18 +103,19 @@ class Teller {
     const ended = this.turns.findLast(
       (turn) => turn.life === life && this.state.verdicts.get(turn.id) === 'counted',
     );
-    const since = this.events
+    const later = this.events
       .slice(this.partsAt(ended ?? null, entries) + 1)
-      .filter(
-        (e): e is EventOf<'rowDone'> => e.kind === 'rowDone' && this.state.verdicts.get(e.id) === 'counted',
-      );
+      .filter(({ id }) => this.state.verdicts.get(id) === 'counted');
     return {
       life,
       lives: [...new Set(entries.map((entry) => this.lifeOf(entry)))],
       strays: tell(entries.filter((entry) => entry.kind === 'rowDone')),
       late: entries.filter((entry) => entry.kind !== 'rowDone'),
       ended: ended ?? null,
-      since: tell(since),
+      takenBack: later.filter(
+        (e): e is EventOf<'undo'> => e.kind === 'undo' && this.byId.get(e.target)?.kind === 'rowDone',
+      ),
+      since: tell(later.filter((e): e is EventOf<'rowDone'> => e.kind === 'rowDone')),
       told: this.ledTo(entries),
     };
   }

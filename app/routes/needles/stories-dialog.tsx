@@ -14,11 +14,12 @@ const when = new Intl.DateTimeFormat('en-GB', { weekday: 'short', hour: '2-digit
 
 function Tale({ telling, own, line }: { telling: Telling; own: string; line: Line }) {
   const { device, first, last, from, to } = telling;
+  const [begun, ended] = [from, to].map((time) => when.format(new Date(time)));
   return (
     <li>
       {first === last ? `${capital(line)} ${first}` : `${capital(line)}s ${first} to ${last}`} on{' '}
-      {deviceWords(device, own)}, {when.format(new Date(from))}
-      {to !== from && ` to ${when.format(new Date(to))}`}
+      {deviceWords(device, own)}, {begun}
+      {ended !== begun && ` to ${ended}`}
     </li>
   );
 }
@@ -27,17 +28,18 @@ function Tale({ telling, own, line }: { telling: Telling; own: string; line: Lin
 function turnWords(turn: Late, own: string, line: Line): string {
   const who = deviceWords(turn.device, own);
   const day = when.format(new Date(turn.deviceTime));
-  if (turn.kind === 'undo') return `The last ${line} taken back on ${who}, ${day}`;
+  if (turn.kind === 'undo') return `A ${line} taken back on ${who}, ${day}`;
   return turn.kind === 'ripped'
     ? `Ripped back to ${line} ${turn.to} on ${who}, ${day}`
     : `Set to ${counted(turn.row, line)} done on ${who}, ${day}`;
 }
 
-/** What the late entries are told against. */
-function meanwhileWords({ ended, life, since }: Story, now: string, own: string, line: Line): string | null {
-  if (ended) return turnWords(ended, own, line);
-  if (life !== now) return `On the other side it is not known what these ${line}s go on from.`;
-  return since.length === 0 ? `The ${line} below them was taken back.` : null;
+/** What the late entries are told against, before the rows knitted meanwhile. */
+function meanwhile({ ended, life, takenBack, since }: Story, now: string, own: string, line: Line): string[] {
+  if (ended) return [turnWords(ended, own, line)];
+  if (life !== now) return [`On the other side it is not known what these ${line}s go on from.`];
+  const undone = takenBack.map((undo) => turnWords(undo, own, line));
+  return undone.length + since.length > 0 ? undone : [`These ${line}s do not follow on what counts.`];
 }
 
 export function StoriesForm({ events, state, view, record, close }: DialogProps) {
@@ -71,9 +73,9 @@ export function StoriesForm({ events, state, view, record, close }: DialogProps)
           <section>
             <h3>Meanwhile, as it counts</h3>
             <ul>
-              {[meanwhileWords(story, state.life, own, line)].map(
-                (words) => words && <li key={words}>{words}</li>,
-              )}
+              {meanwhile(story, state.life, own, line).map((words, i) => (
+                <li key={i}>{words}</li>
+              ))}
               {story.since.map((telling) => (
                 <Tale key={telling.device} telling={telling} own={own} line={line} />
               ))}
