@@ -30,8 +30,11 @@ export function faultOf(error: unknown): object {
   };
 }
 
+export const LOG_LEVELS = ['silent', 'error', 'warn', 'info', 'debug'] as const;
+
 export const log = pino({
-  level: process.env.GRITCH_LOG ?? (process.stdout.isTTY ? 'warn' : 'info'),
+  level:
+    LOG_LEVELS.find((level) => level === process.env.GRITCH_LOG) ?? (process.stdout.isTTY ? 'warn' : 'info'),
   base: null,
   timestamp: pino.stdTimeFunctions.isoTime,
   formatters: { level: (level) => ({ level }) },

@@ -20,6 +20,7 @@ describe('the names Gritch goes by', () => {
   it.each([
     ['GRITCH_HOSTS', { GRITCH_HOSTS: 'http://fen.local/' }],
     ['GRITCH_HOSTS', { GRITCH_HOSTS: 'a/b' }],
+    ['GRITCH_LOG', { GRITCH_LOG: 'loud' }],
     ['GRITCH_PROXY', { GRITCH_PROXY: 'fen.local' }],
     ['GRITCH_PROXY', { GRITCH_PROXY: 'https://fen.local/gritch' }],
   ])('a mistake in %s stops the start and names it: %j', (setting, env) => {

@@ -3,6 +3,8 @@
  * `HOST` the address it listens on, `GRITCH_HOSTS` further names, `GRITCH_PROXY` trusted proxies: their addresses, or the
  * origin under which the world sees them. A setting that cannot be understood stops the start, in plain words.
  */
+import { LOG_LEVELS } from '~/log.server';
+
 export type Settings = {
   /** Host names, lower case, without port; IPv6 addresses in brackets. */
   readonly names: ReadonlySet<string>;
@@ -56,6 +58,9 @@ export function settingsFrom(env: Readonly<Record<string, string | undefined>>):
   const addresses = proxies.filter((word) => ADDRESS.test(word));
   const origins = proxies.filter((word) => !ADDRESS.test(word)).map(originIn);
   const host = env.HOST ?? '';
+  const level = env.GRITCH_LOG || 'info';
+  if (!LOG_LEVELS.some((known) => known === level))
+    throw new SettingProblem(`GRITCH_LOG must be one of ${LOG_LEVELS.join(', ')}, not “${level}”.`);
   return {
     names: new Set([
       ...OWN_NAMES,

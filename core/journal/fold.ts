@@ -81,7 +81,7 @@ class Fold {
   private readonly doneAt = new Map<string, number>();
   private undone: string[] = [];
   private readonly toldTwice: ToldTwice[] = [];
-  /** By device, the place of its last entry that did not know of rows that count. */
+  /** By device, the place of the newest row that counted when the device did something without knowing of it. */
   private readonly partedAt = new Map<string, number>();
 
   apply(event: JournalEvent) {
@@ -91,9 +91,7 @@ class Fold {
     const alike = this.byKind.get(event.kind);
     if (alike) alike.push(event);
     else this.byKind.set(event.kind, [event]);
-    const verdict = this.judge(event);
-    if (verdict === 'unaware') this.partedAt.set(event.device, this.byId.size - 1);
-    this.verdicts.set(event.id, verdict);
+    this.verdicts.set(event.id, this.judge(event));
   }
 
   private judge(event: JournalEvent): Verdict {
@@ -149,7 +147,13 @@ class Fold {
   private knew({ seen, device }: JournalEvent, id: string): boolean {
     return seen === undefined || (this.order.get(id) ?? 0) < seen || this.byId.get(id)?.device === device;
   }
-  /** Whether a device still tells its own story: it has not heard of what became of it. */
+  /** From here on, and until it knows of that row, the device tells a story of its own. */
+  private part({ device }: JournalEvent): Verdict {
+    const top = this.rowEvents[this.rowEvents.length - 1] ?? '';
+    this.partedAt.set(device, this.order.get(top) ?? 0);
+    return 'unaware';
+  }
+  /** Whether a device still tells its own story: it did not know of the rows that count. */
   private hasParted({ seen, device }: JournalEvent): boolean {
     return seen !== undefined && seen <= (this.partedAt.get(device) ?? -1);
   }
@@ -168,7 +172,8 @@ class Fold {
 
   private turn(event: Turn): Verdict {
     const to = event.kind === 'ripped' ? event.to : event.row;
-    if (this.hasParted(event) || !this.knewTop(event)) return 'unaware';
+    if (this.hasParted(event)) return 'unaware';
+    if (!this.knewTop(event)) return this.part(event);
     if (event.kind === 'ripped' && to >= this.rowEvents.length) return 'outOfPlace';
     this.begin(event, to);
     return this.step(event);
@@ -189,7 +194,7 @@ class Fold {
     if (verdict !== 'counted') return this.takeBackUncounted(target);
     if (this.hasParted(event)) return 'unaware';
     const done = target.kind === 'undo' ? this.again(target) : this.takeBack(target);
-    if (!done) return this.knewTop(event) ? 'outOfPlace' : 'unaware';
+    if (!done) return this.knewTop(event) ? 'outOfPlace' : this.part(event);
     this.verdicts.set(event.target, 'undone');
     if (target.kind === 'undo') this.undone = this.undone.filter((id) => id !== target.id);
     else if (this.isStep(target)) {

@@ -41,6 +41,10 @@ class Device {
     const { undoTarget } = this.state;
     return undoTarget === null ? null : this.say({ kind: 'undo', target: undoTarget });
   }
+  /** The live line brings what is new; what was made here has not been sent yet. */
+  follow() {
+    this.known = [...this.home.server];
+  }
   sync() {
     this.home.server.push(...this.unsent);
     this.unsent = [];
@@ -102,6 +106,18 @@ describe('two devices that meet late', () => {
         since: [{ device: 'phone', first: 7, last: 9 }],
       },
     ]);
+  });
+
+  it('rows knitted in sight of those that count do count, though a rip before them came late', () => {
+    const { phone, tablet } = home(6);
+    tablet.rip(2);
+    phone.rows(3);
+    phone.sync();
+    tablet.follow();
+    tablet.knit();
+    tablet.sync();
+    const state = fold(tablet.events);
+    expect([state.done, state.strays, state.late.length]).toEqual([10, [], 1]);
   });
 
   it('the same rip that came first counts, and the rows knitted on are asked about', () => {
@@ -189,11 +205,14 @@ describe('two devices that meet late', () => {
   });
 });
 
-type Command = { readonly device: 'phone' | 'tablet'; readonly does: 'knit' | 'rip' | 'undo' | 'sync' };
+type Command = {
+  readonly device: 'phone' | 'tablet';
+  readonly does: 'knit' | 'rip' | 'undo' | 'sync' | 'follow';
+};
 const commands = fc.array(
   fc.record<Command>({
     device: fc.constantFrom('phone', 'tablet'),
-    does: fc.constantFrom('knit', 'knit', 'knit', 'rip', 'undo', 'sync'),
+    does: fc.constantFrom('knit', 'knit', 'knit', 'rip', 'undo', 'sync', 'follow'),
   }),
   { maxLength: 40 },
 );
@@ -204,6 +223,7 @@ const run = (list: readonly Command[]): Home => {
     if (does === 'knit') it.knit();
     else if (does === 'undo') it.undo();
     else if (does === 'sync') it.sync();
+    else if (does === 'follow') it.follow();
     else if (it.state.done > 1) it.rip(Math.floor(it.state.done / 2));
   }
   made.meet();

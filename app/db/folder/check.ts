@@ -20,9 +20,12 @@ export function knownSteps(): number[] {
 const TABLE = '__drizzle_migrations';
 
 /** Steps that a database has taken; none if it is empty. */
-export async function takenSteps(client: Client): Promise<number[]> {
+export async function takenSteps(client: Client, file: string): Promise<number[]> {
   const tables = await client.execute(`select name from sqlite_master where type = 'table'`);
-  if (!tables.rows.some(({ name }) => name === TABLE)) return [];
+  if (tables.rows.length === 0) return [];
+  // Somebody else's database is not written into.
+  if (!tables.rows.some(({ name }) => name === TABLE))
+    throw new FolderError({ code: 'not-a-database', file });
   const { rows } = await client.execute(`select created_at from ${TABLE} order by created_at`);
   return rows.map((row) => Number(row.created_at));
 }
@@ -57,7 +60,7 @@ export async function checkFile(file: string): Promise<number[]> {
     try {
       const { rows } = await client.execute('PRAGMA quick_check(1)');
       if (rows[0]?.[0] !== 'ok') throw new FolderError({ code: 'damaged', file, copies: [] });
-      const taken = await takenSteps(client);
+      const taken = await takenSteps(client, file);
       const known = new Set(knownSteps());
       if (taken.some((step) => !known.has(step))) throw new FolderError({ code: 'newer', file });
       return taken;

@@ -128,6 +128,13 @@ describe('what cannot be opened is refused and left as it is', () => {
     writeFileSync(databaseFile(folder), 'a shopping list, by mistake\n'.repeat(500));
     await untouched('not-a-database');
   });
+  it('a database of some other program', async () => {
+    mkdirSync(folder);
+    const client = openFile(databaseFile(folder));
+    await client.execute('create table recipes (name text)');
+    client.close();
+    await untouched('not-a-database');
+  });
   it('a database cut short', async () => {
     await filled();
     truncateSync(databaseFile(folder), statSync(databaseFile(folder)).size - 4096);
