@@ -14,6 +14,7 @@ export default [
   route('pieces/:pieceId/plan', 'routes/plan/route.tsx'),
   route('pieces/:pieceId/rows/:row', 'routes/row/route.ts'),
   route('pieces/:pieceId/file', 'routes/piece-file/route.ts'),
+  route('pieces/:pieceId/begin-later', 'routes/begin-later/route.ts'),
   route('pieces/:pieceId/glance', 'routes/glance/route.ts'),
   route('pieces/:pieceId/salvage', 'routes/salvage/route.ts'),
   route('pieces/:pieceId/remove', 'routes/remove/route.tsx'),

@@ -246,6 +246,27 @@ describe('posts of changed plans', () => {
     const at = events.findIndex(({ kind }) => kind === 'planChanged');
     expect([answer.status, told, events[at]?.from]).toEqual([200, 120, at + 1]);
   });
+  it('rows worked from the plan before it, and told later, stay as they were made', async () => {
+    const made = await post('/pieces/new', { draft: sectionWith({ rows: 40 }), yarn: 'oat' });
+    const id = made.headers.get('location')?.split('/').pop() ?? '';
+    const told = (n: number, more: object) => send([row(n, { id: idOf(95_000 + n), ...more })], id);
+    for (let n = 1; n <= 4; n += 1) await told(n, { seen: n - 1 });
+    const plain = panelWith({ text: 'Row 1 (RS): p2, k4, p2.\nRow 2: k2, p4, k2.' });
+    expect((await change({ draft: sectionWith({ rows: 40, panels: plain }), revision: 1 }, id)).status).toBe(
+      200,
+    );
+    // Row 5 crosses by the plan before; the device did not know of the change.
+    for (const n of [5, 6]) expect((await told(n, { seen: 4 })).status).toBe(200);
+    const crosses = async (n: number) =>
+      /"cross/.test(JSON.stringify(((await (await fetch(`${app.address}/pieces/${id}/rows/${n}`)).json()) as { tellings: unknown }).tellings)); // prettier-ignore
+    expect(await crosses(5)).toBe(false);
+    const later = (revision: number, at: number) => post(`/pieces/${id}/begin-later`, { revision, row: at });
+    expect((await later(1, 6)).status).toBe(400);
+    expect((await later(3, 6)).status).toBe(409);
+    expect((await later(2, 6)).status).toBe(200);
+    expect([await crosses(5), await crosses(7)]).toEqual([true, false]);
+    expect((await later(2, 6)).status).toBe(409);
+  });
   it('of an unknown piece: 404', async () =>
     expect((await change({ draft: DRAFT, revision: 1 }, '00000000-0000-7000-8000-000000000000')).status).toBe(
       404,

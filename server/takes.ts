@@ -22,6 +22,7 @@ export const TAKES: ReadonlyMap<string, Takes> = new Map([
   ['pieces/:pieceId/plan', DRAFT],
   ['pieces/:pieceId/events', { types: [JSON_TEXT], most: 1_000_000 }],
   ['pieces/open', { types: ['text/plain', JSON_TEXT], most: MOST_PIECE_FILE }],
+  ['pieces/:pieceId/begin-later', { types: [JSON_TEXT], most: 2000 }],
   ['pieces/:pieceId/remove', PRESS],
   ['safe', PRESS],
   ['safe/archive', { types: [ZIP], most: MOST_ARCHIVE }],

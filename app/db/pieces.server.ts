@@ -232,6 +232,21 @@ export async function findPiece(db: Database, knitterId: string, id: string): Pr
   return { ...row, plan, yarn: yarnOf(row.yarn) };
 }
 
+/** An older plan of a piece; null if there is none of that number, or it cannot be read. */
+export async function planOfRevision(
+  db: Database,
+  knitterId: string,
+  id: string,
+  number: number,
+): Promise<Plan | null> {
+  const [row] = await db
+    .select({ plan: revisions.plan })
+    .from(pieces)
+    .innerJoin(revisions, and(eq(revisions.pieceId, pieces.id), eq(revisions.number, number)))
+    .where(onBench(knitterId, id));
+  return row ? planStored(row.plan) : null;
+}
+
 /** A piece of the list; null for a plan that cannot be read. */
 export type ListedPiece = Omit<PieceRecord, 'plan'> & { readonly plan: Plan | null };
 

@@ -7,12 +7,15 @@ type Props = {
   /** Rows, and rips, set rows and undos, that came late. */
   strays: number;
   late: number;
+  /** Rows worked without knowing of a changed plan. */
+  oldPlan: number;
   refused: readonly Refused[];
   pieceId: string;
   onStories: () => void;
+  onOldPlan: () => void;
 };
 
-export function Toaster({ strays, late, refused, pieceId, onStories }: Props) {
+export function Toaster({ strays, late, oldPlan, refused, pieceId, onStories, onOldPlan }: Props) {
   if (refused.length > 0)
     return (
       <div role="status" className="toast">
@@ -25,7 +28,18 @@ export function Toaster({ strays, late, refused, pieceId, onStories }: Props) {
         </p>
       </div>
     );
-  if (strays + late === 0) return null;
+  if (strays + late + oldPlan === 0) return null;
+  if (strays + late === 0)
+    return (
+      <div role="status" className="toast">
+        <p>
+          {oldPlan} {plural(oldPlan, 'row was', 'rows were')} told by the plan before it was changed.
+        </p>
+        <button type="button" className="toast-button" onClick={onOldPlan}>
+          Say which holds
+        </button>
+      </div>
+    );
   return (
     <div role="status" className="toast">
       <p>

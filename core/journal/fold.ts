@@ -44,6 +44,8 @@ export type JournalState = {
   readonly strays: readonly EventOf<'rowDone'>[];
   /** Rips, set rows and undos of devices that did not know of rows that count; not decided about either. */
   readonly late: readonly Late[];
+  /** Rows of the newest change of plan that a device worked without knowing of it: null if there are none undecided. */
+  readonly oldPlan: OldPlan | null;
   readonly verdicts: ReadonlyMap<string, Verdict>;
   /** Things hung in the work and done to the yarn that are still there, oldest first. */
   readonly anchors: readonly EventOf<'anchored'>[];
@@ -64,6 +66,10 @@ export type Step = { readonly id: string; readonly kind: (typeof STEPS)[number] 
 
 type Turn = EventOf<'ripped'> | EventOf<'rowSet'>;
 export type Late = Turn | EventOf<'undo'>;
+export type OldPlan = {
+  readonly change: EventOf<'planChanged'>;
+  readonly rows: readonly EventOf<'rowDone'>[];
+};
 type Snapshot = { readonly life: string; readonly rowEvents: (string | null)[] };
 
 class Fold {
@@ -311,6 +317,21 @@ class Fold {
     return this.undecided(found.filter(({ id }) => this.verdicts.get(id) === 'unaware'));
   }
 
+  /** What was made under the old plan stays made: the knitter is asked whether the change begins above these rows. */
+  private oldPlan(): OldPlan | null {
+    const change = this.live('planChanged').at(-1);
+    if (!change) return null;
+    const at = this.order.get(change.id) ?? 0;
+    const decided = this.live('settled').findLast(({ life }) => life === change.id);
+    const from = Math.max(at, decided ? (this.order.get(decided.id) ?? 0) : 0);
+    const rows = this.rowEvents.slice(change.from - 1).flatMap((id) => {
+      const row = this.byId.get(id ?? '');
+      const unaware = row?.kind === 'rowDone' && row.seen !== undefined && row.seen <= at;
+      return unaware && (this.order.get(row.id) ?? 0) > from ? [row] : [];
+    });
+    return rows.length > 0 ? { change, rows } : null;
+  }
+
   state(): JournalState {
     const mended = new Set(this.live('mended').map(({ fault }) => fault));
     const done = this.rowEvents.length;
@@ -343,6 +364,7 @@ class Fold {
       },
       strays: this.strays(),
       late: this.late(),
+      oldPlan: this.oldPlan(),
       verdicts: this.verdicts,
       anchors: this.live('anchored').filter(({ row, id }) => stands(row, id)),
       looked: new Set(

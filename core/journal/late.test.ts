@@ -205,6 +205,45 @@ describe('two devices that meet late', () => {
   });
 });
 
+describe('rows told by a device that did not know of a changed plan', () => {
+  const changed = (made: Home, from: number) =>
+    made.server.push(made.make('bench', made.server.length, { kind: 'planChanged', revision: 2, from }));
+  const met = () => {
+    const made = home(6);
+    made.phone.rows(2);
+    changed(made, 7);
+    made.meet();
+    return made;
+  };
+  it('are asked about, and those told in sight of it are not', () => {
+    const made = met();
+    made.tablet.rows(1);
+    made.meet();
+    expect(made.state).toMatchObject({
+      done: 9,
+      oldPlan: { change: { revision: 2 }, rows: [{ row: 7 }, { row: 8 }] },
+    });
+  });
+  it('are decided by one touch, or by a change that begins above them', () => {
+    const [decided, later] = [met(), met()];
+    decided.phone.say({ kind: 'settled', life: decided.state.oldPlan?.change.id ?? '' });
+    decided.meet();
+    expect(decided.state.oldPlan).toBeNull();
+    changed(later, 9);
+    later.meet();
+    later.phone.rows(1);
+    later.meet();
+    expect(later.state).toMatchObject({ done: 9, oldPlan: null });
+  });
+  it('are not asked about once they are ripped out', () => {
+    const made = met();
+    made.phone.rip(6);
+    made.phone.rows(2);
+    made.meet();
+    expect(made.state).toMatchObject({ done: 8, oldPlan: null });
+  });
+});
+
 type Command = {
   readonly device: 'phone' | 'tablet';
   readonly does: 'knit' | 'rip' | 'undo' | 'sync' | 'follow';

@@ -23,8 +23,10 @@ export type DialogName =
   | 'sittings'
   | 'handsFree'
   | 'stories'
+  | 'oldPlan'
   | 'saved';
 export type DialogProps = {
+  pieceId: string;
   view: NeedlesView;
   state: JournalState;
   events: readonly JournalEvent[];

@@ -9,6 +9,7 @@ import { Form, NumberField } from './form';
 import { HandsFreeForm } from './hands-free-dialog';
 import { SavedForm } from './saved-dialog';
 import { SittingsForm } from './sittings-dialog';
+import { OldPlanForm } from './old-plan';
 import { StoriesForm } from './stories-dialog';
 import type { DialogName, DialogProps } from './dialog-props';
 import { numberProblem } from './number-problem';
@@ -174,6 +175,7 @@ const TITLES: Record<DialogName, string> = {
   repeats: 'Repeats more or fewer',
   anchor: 'Hung in the work',
   stories: 'Two stories of these rows',
+  oldPlan: 'Rows of the plan before',
   saved: 'What is saved where',
 };
 const FORMS: Record<DialogName, (props: DialogProps) => ReactNode> = {
@@ -189,6 +191,7 @@ const FORMS: Record<DialogName, (props: DialogProps) => ReactNode> = {
   repeats: RepeatsForm,
   anchor: AnchorForm,
   stories: StoriesForm,
+  oldPlan: OldPlanForm,
   saved: SavedForm,
 };
 

@@ -171,6 +171,7 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
         <Suspense>
           <NeedlesDialog
             name={dialog}
+            pieceId={piece.id}
             view={view}
             state={state}
             events={events}
@@ -190,9 +191,11 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
       <Toaster
         strays={state.strays.length}
         late={state.late.length}
+        oldPlan={state.oldPlan?.rows.length ?? 0}
         refused={refused}
         pieceId={piece.id}
         onStories={() => setDialog('stories')}
+        onOldPlan={() => setDialog('oldPlan')}
       />
     </main>
   );

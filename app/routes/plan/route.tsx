@@ -1,29 +1,18 @@
 /** Change the plan of a piece, on the needles or not: rows already worked keep the plan that they were worked from. */
 import { data, redirect, useFetcher } from 'react-router';
-import { checkDraft, type DraftProblem } from '@core/draft/draft';
+import { checkDraft } from '@core/draft/draft';
 import { draftSchema } from '@core/draft/schema';
 import { fold } from '@core/journal/fold';
-import { changePlan } from '@core/piece/change-plan';
-import { worksheet } from '@core/piece/worksheet';
-import { whoAsks, type Asking } from '~/knitter/asking.server';
+import { whoAsks } from '~/knitter/asking.server';
 import { readJournal } from '~/db/journal.server';
-import {
-  addRevision,
-  findDraft,
-  findPiece,
-  readSettings,
-  type PieceRecord,
-  type Revision,
-} from '~/db/pieces.server';
+import { findDraft, findPiece, readSettings } from '~/db/pieces.server';
 import { YARNS } from '~/knitter/settings';
-import { planWords } from '~/messages/plan';
+import { PLAN_MOVED, storeChange } from '~/plan/store-change.server';
 import { Page } from '~/ui/page';
 import { ownCharts } from '../setup/own.server';
 import { SetUp, type Submit } from '../setup/set-up';
 import { NO_SUCH_PIECE } from '~/messages/gone';
 import type { Route } from './+types/route';
-
-const MOVED = 'The plan was changed elsewhere meanwhile. Load this page anew; nothing was stored.';
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   const { db, knitterId } = whoAsks(context);
@@ -36,40 +25,6 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   ]);
   return { draft, done: fold(events).done, settings, own };
 }
-
-type Change = Pick<Revision, 'draft' | 'plan' | 'number' | 'yarn'>;
-type Refused = { readonly status: number; readonly message: string };
-
-/** Rows may be told while a change is stored: it then begins above them. So often it is tried. */
-const TRIES = 5;
-
-async function storeChange(
-  { db, knitterId }: Asking,
-  piece: PieceRecord,
-  change: Change,
-): Promise<'stored' | Refused> {
-  for (let tries = 0; tries < TRIES; tries += 1) {
-    const events = await readJournal(db, knitterId, piece.id);
-    const state = fold(events);
-    const old = worksheet(piece.plan, state.facts);
-    const joined = changePlan(old, change.plan, state.done, change.number, state.facts);
-    if (!joined.ok) {
-      const [problem] = joined.error;
-      return { status: 422, message: `${problem ? seamWords(problem, state.done) : ''} Nothing was stored.` };
-    }
-    const revision = { ...change, plan: joined.value.plan, from: state.done + 1, after: events.length };
-    const became = await addRevision(db, knitterId, piece.id, revision);
-    if (became === 'stored') return became;
-    if (became === 'plan-moved') return { status: 409, message: MOVED };
-  }
-  return { status: 409, message: 'Rows are being told at this moment. Save the change once more.' };
-}
-
-/** What is wrong at the seam is said of the rows on the needle. */
-const seamWords = (problem: DraftProblem, done: number) =>
-  problem.code === 'seam-differs'
-    ? `${problem.has} stitches are on the needle after row ${done}, but the changed plan goes on with ${problem.needs}. Make its row ${done + 1} fit, or change rows further on.`
-    : planWords(problem);
 
 export async function action({ request, params, context }: Route.ActionArgs) {
   const refuse = (status: number, message: string) => data({ message }, { status });
@@ -92,7 +47,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     findDraft(db, knitterId, params.pieceId),
   ]);
   if (!piece || !before) return refuse(404, NO_SUCH_PIECE);
-  if (revision !== before.number) return refuse(409, MOVED);
+  if (revision !== before.number) return refuse(409, PLAN_MOVED);
   const checked = checkDraft(parsed.data);
   if (!checked.ok) return refuse(422, 'The plan cannot be knitted yet. Nothing was stored.');
   const change = {
