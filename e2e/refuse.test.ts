@@ -103,6 +103,7 @@ describe('posts of events', () => {
     ['a row that is no number', { events: [row(5, { row: 'five' })] }, 400, 'not-an-event'],
     ['a negative row', { events: [row(5, { row: -5 })] }, 400, 'not-an-event'],
     ['an id that is none', { events: [row(5, { id: "x' or 1=1" })] }, 400, 'not-an-event'],
+    ['an upper-cased id', { events: [row(5, { id: idOf(5).toUpperCase() })] }, 400, 'not-an-event'],
     ['a time that is none', { events: [row(5, { deviceTime: 'yesterday' })] }, 400, 'not-an-event'],
     ['a row beyond the piece', { events: [row(21)] }, 422, 'not-of-this-piece'],
     [

@@ -15,12 +15,18 @@ const opened = (read: Result<Pattern, FormatProblem>): Result<Opened, FormatProb
   return ok({ name, text, choices });
 };
 
+/** A field that a spreadsheet would take for a formula is written behind a `'`. */
+const fieldsIn = (content: string) =>
+  Papa.parse<string[]>(content.trim()).data.map((line) =>
+    line.map((field) => field.replace(/^'(?=[=+\-@\t\r])/, '')),
+  );
+
 /** Anything that is none of our formats is taken for written rows; the reader says what it makes of them. */
 export function openText(fileName: string, content: string): Result<Opened, FormatProblem> {
   const start = content.trimStart().slice(0, 400);
   if (start.startsWith('{') || start.startsWith('[{')) return opened(readPattern(content));
   if (/^(?:<\?xml[^>]*>\s*)?<svg/i.test(start)) return opened(readSvg(content));
-  if (start.replace(/^"/, '').startsWith(GRID_HEAD)) return opened(gridToChart(Papa.parse<string[]>(content.trim()).data)); // prettier-ignore
+  if (start.replace(/^"/, '').startsWith(GRID_HEAD)) return opened(gridToChart(fieldsIn(content)));
   const name = fileName.replace(/\.[^.]{1,8}$/, '').slice(0, 80);
   return ok({ name, text: content.replace(/\r\n?/g, '\n'), choices: NO_CHOICES });
 }

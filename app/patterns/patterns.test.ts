@@ -1,3 +1,4 @@
+import Papa from 'papaparse';
 import { NO_CHOICES } from '@core/notation/choices';
 import { factsOf } from '@core/chart/effort';
 import { shelfCharts } from '@core/shelf/shelf';
@@ -95,6 +96,15 @@ describe('files', () => {
     const read = readText(opened.value.text, 'x', opened.value.choices, 'fraction');
     expect(read.kind === 'chart' && chartKey(read.chart)).toBe(chartKey(grid));
   });
+  it.each(['=cmd()', '+1', '-2', '@sum', '=1,"2"'])(
+    'a grid of a pattern called %s holds no formula, and gives the name back',
+    (name) => {
+      const { content } = fileOf({ ...pattern, name }, 'grid', '');
+      const fields = Papa.parse<string[]>(content.trim()).data.flat();
+      expect(fields.filter((field) => /^[=+\-@\t\r]/.test(field))).toEqual([]);
+      expect(openText('x.csv', content)).toMatchObject({ ok: true, value: { name } });
+    },
+  );
   it('takes anything else for written rows, and says what a foreign file is', () => {
     expect(openText('a.b.txt', 'Dear\r\nfriend')).toMatchObject({
       value: { name: 'a.b', text: 'Dear\nfriend' },

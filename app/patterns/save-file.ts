@@ -21,7 +21,7 @@ export function fileOf(pattern: Pattern, format: Format, rows: string) {
   const write: Readonly<Record<Format, () => string>> = {
     pattern: () => writePattern(pattern),
     rows: () => rows,
-    grid: () => `${Papa.unparse(chartToGrid(pattern))}\n`,
+    grid: () => `${Papa.unparse(chartToGrid(pattern), { escapeFormulae: true })}\n`,
     picture: () => writeSvg(pattern),
   };
   return { name: `${stem}.${ending}`, type, content: write[format]() };

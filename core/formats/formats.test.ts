@@ -181,6 +181,17 @@ describe('the picture', () => {
       }),
       { numRuns: 40 },
     ));
+  it.each(['a\u0000b', '\u001b[31m', 'lone \ud800 half', '\ufffe', 'C1 \u0085', ']]>&<"'])(
+    'of a pattern called %j holds nothing that XML cannot, and gives the name back',
+    (name) => {
+      const [chart] = fc.sample(charts, 1) as [Chart];
+      const svg = writeSvg(of(chart, { name }));
+      expect(XMLValidator.validate(svg)).toBe(true);
+      expect(svg).not.toMatch(/(?![\t\n\r])[\p{Cc}\p{Cs}\ufffe\uffff]/u);
+      const read = readSvg(svg);
+      expect(read.ok && read.value.name).toBe(name);
+    },
+  );
   it('a picture without a pattern is refused', () =>
     expect(readSvg('<svg xmlns="http://www.w3.org/2000/svg"/>')).toMatchObject({
       error: { code: 'picture-only' },

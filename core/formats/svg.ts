@@ -12,7 +12,12 @@ const LINE = '#d3c6ad';
 const REED = '#14564a';
 const LEAN = { right: '#1a4f96', left: '#9c4a00' } as const;
 
-const escape = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;'); // prettier-ignore
+/** What XML has no way to write, and some controls beside it. */
+const CONTROLS = /(?![\t\n\r])[\p{Cc}\p{Cs}\ufffe\uffff]/gu;
+/** In JSON they are written in numbers. */
+const numbered = (json: string) =>
+  json.replace(CONTROLS, (letter) => `\\u${letter.charCodeAt(0).toString(16).padStart(4, '0')}`);
+const escape = (text: string) => text.replace(CONTROLS, '\ufffd').replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;'); // prettier-ignore
 const unescape = (text: string) => text.replace(/&lt;/g, '<').replace(/&gt;/g, '>').replace(/&quot;/g, '"').replace(/&amp;/g, '&'); // prettier-ignore
 const r = (value: number) => Math.round(value * 100) / 100;
 const path = (d: string, stroke: string, width: number, more = '') =>
@@ -99,7 +104,7 @@ export function writeSvg(pattern: Pattern): string {
   return `<?xml version="1.0" encoding="UTF-8"?>
 <svg xmlns="http://www.w3.org/2000/svg" width="${r(picture.width)}" height="${picture.height}" viewBox="0 0 ${r(picture.width)} ${picture.height}" font-family="sans-serif" font-size="14">
 <title>${escape(pattern.name)}</title>
-<metadata id="gritch-pattern">${escape(writePattern(pattern))}</metadata>
+<metadata id="gritch-pattern">${escape(numbered(writePattern(pattern)))}</metadata>
 <rect width="100%" height="100%" fill="${PAPER}"/>
 ${text(picture.title.x, picture.title.y, picture.title.text, ' font-size="22" font-weight="bold"')}
 ${picture.glyphs.map(glyph).join('\n')}

@@ -99,4 +99,11 @@ export const eventSchema = z.discriminatedUnion('kind', [
 ]);
 
 export const MOST_EVENTS_IN_A_POST = 200;
-export const postSchema = z.strictObject({ events: z.array(eventSchema).min(1).max(MOST_EVENTS_IN_A_POST) });
+/** Two spellings of one id would be two events. */
+const inOneSpelling = eventSchema.refine(({ id: said }) => said === said.toLowerCase(), {
+  path: ['id'],
+  message: 'Ids are written in lower case.',
+});
+export const postSchema = z.strictObject({
+  events: z.array(inOneSpelling).min(1).max(MOST_EVENTS_IN_A_POST),
+});
