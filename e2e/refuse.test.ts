@@ -243,7 +243,9 @@ describe('posts of changed plans', () => {
     while (told < 20) await new Promise((resolve) => setTimeout(resolve, 5));
     const answer = await change({ draft: sectionWith({ rows: 240 }), revision: 1 }, id);
     await rows;
-    const { events } = (await (await fetch(`${app.address}/pieces/${id}/events`)).json()) as { events: { kind: string; from?: number }[] }; // prettier-ignore
+    const { events } = (await (await fetch(`${app.address}/pieces/${id}/events`)).json()) as {
+      events: { kind: string; from?: number }[];
+    };
     const at = events.findIndex(({ kind }) => kind === 'planChanged');
     expect([answer.status, told, events[at]?.from]).toEqual([200, 120, at + 1]);
   });
@@ -259,7 +261,12 @@ describe('posts of changed plans', () => {
     // Row 5 crosses by the plan before; the device did not know of the change.
     for (const n of [5, 6]) expect((await told(n, { seen: 4 })).status).toBe(200);
     const crosses = async (n: number) =>
-      /"cross/.test(JSON.stringify(((await (await fetch(`${app.address}/pieces/${id}/rows/${n}`)).json()) as { tellings: unknown }).tellings)); // prettier-ignore
+      /"cross/.test(
+        JSON.stringify(
+          ((await (await fetch(`${app.address}/pieces/${id}/rows/${n}`)).json()) as { tellings: unknown })
+            .tellings,
+        ),
+      );
     expect(await crosses(5)).toBe(false);
     const later = (revision: number, at: number) => post(`/pieces/${id}/begin-later`, { revision, row: at });
     expect((await later(1, 6)).status).toBe(400);

@@ -91,7 +91,11 @@ describe('a change of plan and rows that are told meanwhile', () => {
   });
   it('comes from the bench alone: an entry of it without its plan is refused, a replay is not', async () => {
     const forged: JournalEvent = { ...tick(7), kind: 'planChanged', revision: 2, from: 4 } as JournalEvent;
-    expect(await appendEvents(db, LOCAL_KNITTER, piece, [tick(4), forged])).toEqual({ ok: false, code: 'plan-changed-elsewhere', id: forged.id }); // prettier-ignore
+    expect(await appendEvents(db, LOCAL_KNITTER, piece, [tick(4), forged])).toEqual({
+      ok: false,
+      code: 'plan-changed-elsewhere',
+      id: forged.id,
+    });
     expect(await readJournal(db, LOCAL_KNITTER, piece)).toHaveLength(3);
     await addRevision(db, LOCAL_KNITTER, piece, change(30, 2));
     const [real] = (await readJournal(db, LOCAL_KNITTER, piece)).slice(-1);

@@ -108,9 +108,20 @@ export async function addRevision(
       if (newest?.number !== number - 1) return 'plan-moved';
       const seq = await lastSeq(tx, id);
       if (seq !== after) return 'journal-moved';
-      await tx.insert(revisions).values({ pieceId: id, number, knitterId, plan: toStore(plan), draft: toStore(draft), createdAt }); // prettier-ignore
+      await tx
+        .insert(revisions)
+        .values({ pieceId: id, number, knitterId, plan: toStore(plan), draft: toStore(draft), createdAt });
       await tx.update(pieces).set({ name: draft.name.trim(), yarn }).where(eq(pieces.id, id));
-      await tx.insert(events).values({ pieceId: id, seq: seq + 1, knitterId, id: change.id, body: toStore(change), receivedAt: createdAt }); // prettier-ignore
+      await tx
+        .insert(events)
+        .values({
+          pieceId: id,
+          seq: seq + 1,
+          knitterId,
+          id: change.id,
+          body: toStore(change),
+          receivedAt: createdAt,
+        });
       return 'stored';
     },
     { behavior: 'immediate' },
