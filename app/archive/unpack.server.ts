@@ -74,6 +74,7 @@ function manifestIn(zipped: Zipped): Manifest | ArchiveProblem {
 }
 
 type Taken = { readonly took: string } | { readonly here: string } | { readonly why: string };
+const UNLISTED = 'It is in the archive, but not in its list. Unpack it and open it by itself.';
 const UNREADABLE = 'It is not in the archive whole. Save the archive anew.';
 
 async function takePiece({ db, knitterId }: Asking, text: string, id: string): Promise<Taken> {
@@ -126,5 +127,12 @@ export async function unpackEverything(
   };
   const patterns = await takeAll(manifest.patterns, (text, id) => takePattern(asking, text, id));
   const pieces = await takeAll(manifest.pieces, (text, id) => takePiece(asking, text, id));
+  const listed = new Set([
+    MANIFEST,
+    ...manifest.damaged,
+    ...[...manifest.pieces, ...manifest.patterns].map(({ file }) => file),
+  ]);
+  const unlisted = [...sizes.keys()].filter((file) => !listed.has(file) && !file.endsWith('/'));
+  refused.push(...unlisted.map((file) => ({ file, why: UNLISTED })));
   return { pieces, patterns, here, refused, damaged: manifest.damaged };
 }

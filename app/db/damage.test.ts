@@ -303,6 +303,7 @@ describe('an archive of everything', () => {
     files['pieces/Peg-bag.json'] = strToU8(
       strFromU8(files['pieces/Peg-bag.json'] as Uint8Array).slice(0, 100),
     );
+    files['pieces/Stowaway.json'] = files['pieces/Tea-cosy.json'] as Uint8Array;
     await emptied();
     const told = await brought(zipSync(files));
     expect(told.pieces).toEqual(['Tea cosy']);

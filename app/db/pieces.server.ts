@@ -112,16 +112,14 @@ export async function addRevision(
         .insert(revisions)
         .values({ pieceId: id, number, knitterId, plan: toStore(plan), draft: toStore(draft), createdAt });
       await tx.update(pieces).set({ name: draft.name.trim(), yarn }).where(eq(pieces.id, id));
-      await tx
-        .insert(events)
-        .values({
-          pieceId: id,
-          seq: seq + 1,
-          knitterId,
-          id: change.id,
-          body: toStore(change),
-          receivedAt: createdAt,
-        });
+      await tx.insert(events).values({
+        pieceId: id,
+        seq: seq + 1,
+        knitterId,
+        id: change.id,
+        body: toStore(change),
+        receivedAt: createdAt,
+      });
       return 'stored';
     },
     { behavior: 'immediate' },
