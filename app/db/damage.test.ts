@@ -303,12 +303,13 @@ describe('an archive of everything', () => {
     files['pieces/Peg-bag.json'] = strToU8(
       strFromU8(files['pieces/Peg-bag.json'] as Uint8Array).slice(0, 100),
     );
-    files['pieces/Stowaway.json'] = files['pieces/Tea-cosy.json'] as Uint8Array;
+    files['pieces/Stowaway.json'] = strToU8('{}');
     await emptied();
     const told = await brought(zipSync(files));
     expect(told.pieces).toEqual(['Tea cosy']);
     expect(told.refused).toEqual([
       { file: 'pieces/Peg-bag.json', why: expect.stringContaining('cut short') },
+      { file: 'pieces/Stowaway.json', why: expect.stringContaining('not in its list') },
     ]);
     expect(await listPieces(db, LOCAL_KNITTER)).toHaveLength(1);
   });
