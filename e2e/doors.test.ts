@@ -272,6 +272,12 @@ describe('every page and method', () => {
       );
     expect(faults).toEqual([]);
     expect(app.said()).not.toContain('"level":"error"');
+    // One of all these put the piece into the bin.
+    const back = `intent=take-out&piece=${piece.split('/')[2]}`;
+    expect(
+      await statusOf({ method: 'POST', path: '/safe', headers: { 'content-type': FORM }, body: back }),
+    ).toBe(200);
+    expect(await statusOf({ path: piece })).toBe(200);
   });
   it.each([
     ['POST', '/sleeves', 404],
@@ -329,12 +335,16 @@ describe('lines that nobody reads', () => {
         })),
       });
       for (let i = 0; i < 30; i += 1)
-        await ask(address, {
-          method: 'POST',
-          path: `${piece}/events`,
-          headers: JSON_HEADERS,
-          body: long.replaceAll('01a2ffff-0000', `01a2ffff-${String(i).padStart(4, '0')}`),
-        });
+        expect(
+          (
+            await ask(address, {
+              method: 'POST',
+              path: `${piece}/events`,
+              headers: JSON_HEADERS,
+              body: long.replaceAll('01a2ffff-0000', `01a2ffff-${String(i).padStart(4, '0')}`),
+            })
+          ).status,
+        ).toBe(200);
       const lines = Array.from({ length: 5 }, () => unread(address, `${piece}/live`));
       const late = new Promise<string>((resolve) => setTimeout(() => resolve('late'), 15_000).unref());
       const all = Promise.all(lines.map(({ cut }) => cut)).then(() => 'cut');

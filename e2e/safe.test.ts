@@ -145,6 +145,8 @@ describe('a damaged piece', () => {
       sql: `update events set body = '{"id":' where piece_id = ? and seq = 10`,
       args: [id],
     });
+    // Glances that are kept still show the piece as it was; a newer build works them out again.
+    await db.$client.execute('delete from glances');
     await db.$client.execute(
       `update patterns set body = '{' where rowid = (select min(rowid) from patterns)`,
     );
@@ -192,6 +194,8 @@ describe('a damaged piece', () => {
 });
 
 it('nothing of all this was an error in the browser', () => {
-  // Pages that are rightly not there, or damaged, are reported by the browser itself.
-  expect(chromium.troubles.filter((trouble) => !/status of (404|409|422)/.test(trouble))).toEqual([]);
+  // Pages that are rightly not there, or damaged, and a server that was stopped, are reported by the browser itself.
+  expect(
+    chromium.troubles.filter((trouble) => !/status of (404|409|422)|ERR_CONNECTION/.test(trouble)),
+  ).toEqual([]);
 });

@@ -92,7 +92,8 @@ function PieceLine({ piece }: { piece: BenchPiece }) {
   const { place, glance } = useGlance<HTMLLIElement>(piece.id, piece.of);
   const known = useOnDevice(piece.id);
   const damage = piece.damage ?? (glance && 'damage' in glance ? glance.damage : null);
-  const seen = glance && !('damage' in glance) ? glance : null;
+  // A strip that was kept shows nothing of the damage.
+  const seen = glance && !('damage' in glance) && damage === null ? glance : null;
   const summary = piece.summary ?? seen?.summary ?? null;
   return (
     <li ref={place} className="bench-piece" data-yarn={piece.yarn}>
@@ -104,7 +105,7 @@ function PieceLine({ piece }: { piece: BenchPiece }) {
         )}
         <div className="bench-words">
           <h2 className="text-3xl">{piece.name}</h2>
-          {summary ? <Said summary={summary} /> : damage && <Damage words={damage} />}
+          {damage === null ? summary && <Said summary={summary} /> : <Damage words={damage} />}
           {known && <OnThisDevice known={known} page={summary?.done ?? 0} />}
         </div>
       </Link>
