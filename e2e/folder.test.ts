@@ -1,5 +1,5 @@
 /** The data folder and the process that has it: started twice, killed, closed, copied, put back. */
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
@@ -58,6 +58,22 @@ describe('one folder', () => {
     });
     expect([status, said]).toEqual([1, expect.stringContaining('is taken')]);
     expect(readdirSync(demo).sort()).toEqual(['kept', 'this-is-demo-data']);
+  });
+  it('that is new is laid out by the demo', async () => {
+    const fresh = path.join(place, 'fresh');
+    const child = spawn('node', ['scripts/demo.mjs'], {
+      env: { ...process.env, PORT: '0', GRITCH_DATA: fresh, GRITCH_LOG: 'error' },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    try {
+      const address = await new Promise<string>((resolve, reject) => {
+        child.stdout.on('data', (chunk: Buffer) => resolve(/http:\S+/.exec(chunk.toString())?.[0] ?? ''));
+        child.once('exit', () => reject(new Error('the demo ended')));
+      });
+      expect((await ask(address, {})).text).toContain('Ferry-bench bolster');
+    } finally {
+      child.kill('SIGKILL');
+    }
   });
   it('that is nobody’s demo is not cleared', () => {
     const { status, said } = run('scripts/demo.mjs', [], { PORT: '0', GRITCH_DATA: place });

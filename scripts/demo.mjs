@@ -7,12 +7,12 @@ import { buildApp, installPackages, ROOT } from './prepare.mjs';
 import { serveOrSayWhy } from './serve.mjs';
 
 const MARK = 'this-is-demo-data';
-/** Held by this very process. */
+/** Held by this very process, with a journal of its own beside it. */
 const LOCK = 'gritch.lock';
 
 /** Only a folder that is missing, empty or marked as the demo's own is ever cleared. */
 function clear(folder) {
-  const names = fs.readdirSync(folder).filter((name) => name !== LOCK);
+  const names = fs.readdirSync(folder).filter((name) => !name.startsWith(LOCK));
   if (names.length > 0 && !names.includes(MARK)) {
     console.error(
       `${folder} holds data that is not the demo's. Choose another folder with GRITCH_DATA, or see it with npm start.`,
