@@ -90,13 +90,14 @@ export async function putBack(folder: string, from: string, now: Date): Promise<
   const file = databaseFile(folder);
   const half = `${file}.half`;
   try {
-    const kept = existsSync(file) ? keepAside(folder, now) : null;
+    // The new file is whole on the disk before the old one is moved: a full disk leaves all as it was.
     copyFileSync(from, half);
     toDisk(half);
+    const kept = existsSync(file) ? keepAside(folder, now) : null;
     renameSync(half, file);
     return { kept };
   } catch (error) {
-    rmSync(half, { force: true });
+    rmSync(half, { force: true, recursive: true });
     throw folderError(error, file);
   }
 }

@@ -229,6 +229,17 @@ describe('a copy', () => {
     await open.close();
   });
 
+  it('that cannot be written leaves the data where they were', async () => {
+    const piece = await filled();
+    const copy = path.join(parent, 'copy.db');
+    await takeCopy(databaseFile(folder), copy);
+    mkdirSync(`${databaseFile(folder)}.half`);
+    await expect(putBack(folder, copy, new Date())).rejects.toThrow();
+    const open = await openFolder(folder);
+    expect(await readJournal(open.db, LOCAL_KNITTER, piece)).toHaveLength(3);
+    await open.close();
+  });
+
   it('is taken before the data are brought up to date', async () => {
     await filled();
     const client = openFile(databaseFile(folder));
