@@ -34,5 +34,5 @@ export async function firstOfPair(db: Database, knitterId: string, id: string): 
   // A first piece that is damaged says so itself; its second goes on without it.
   const events = first && (await orNull(readJournal(db, knitterId, first.id)));
   if (!events) return null;
-  return { name: first.name, mirrored: pairOf.mirrored, told: playback(events, fold(events)) };
+  return { name: first.name, mirrored: pairOf.mirrored, told: playback(fold(events)) };
 }

@@ -91,7 +91,7 @@ describe('two stories of one piece', () => {
   it('are told side by side, and nothing counts that was not decided', () => {
     const state = fold(events);
     expect(state.done).toBe(58);
-    expect(storiesOf(events, state)).toMatchObject([
+    expect(storiesOf(state)).toMatchObject([
       {
         life: FIRST_LIFE,
         strays: [{ device: 'phone', first: 60, last: 66 }],
@@ -110,12 +110,12 @@ describe('two stories of one piece', () => {
     const all = [...shared, own, ...rows(58, 61, own.id)];
     const state = fold(all);
     expect(state.done).toBe(58);
-    expect(storiesOf(all, state)).toMatchObject([{ life: FIRST_LIFE, lives: [own.id], ended: { id: rip.id }, strays: [{ first: 58, last: 61 }] }]);
+    expect(storiesOf(state)).toMatchObject([{ life: FIRST_LIFE, lives: [own.id], ended: { id: rip.id }, strays: [{ first: 58, last: 61 }] }]);
   }); // prettier-ignore
   it('rows of a life nobody knows are told alone', () => {
     const lost = rows(4, 5, 'life-unknown');
     const all = [...rows(1, 3), ...lost];
-    expect(storiesOf(all, fold(all))).toMatchObject([{ ended: null, since: [] }]);
+    expect(storiesOf(fold(all))).toMatchObject([{ ended: null, since: [] }]);
   });
 });
 
@@ -131,21 +131,21 @@ describe('the second of a pair', () => {
   const state = fold(events);
 
   it('is told the first one’s deviations in the order of rows, mended faults left out', () =>
-    expect(playback(events, state).map(({ row, what }) => [row, what.kind])).toEqual([
+    expect(playback(state).map(({ row, what }) => [row, what.kind])).toEqual([
       [3, 'fault'],
       [5, 'panelRowSet'],
       [7, 'repeatsChanged'],
       [9, 'rowOnce'],
     ]));
   it('records the same in its own journal, in sections as the draft calls them, and is not told it again', () => {
-    const told = playback(events, state);
+    const told = playback(state);
     expect(told[2]?.same).toEqual({ kind: 'repeatsChanged', section: 'body', panel: 'rope', by: 1 });
     const second = told.flatMap(({ same }) => (same ? [event(same)] : []));
-    expect(told.map((one) => repeated(one, second, fold(second)))).toEqual([false, true, true, true]);
-    expect(told.some((one) => repeated(one, [], fold([])))).toBe(false);
+    expect(told.map((one) => repeated(one, fold(second)))).toEqual([false, true, true, true]);
+    expect(told.some((one) => repeated(one, fold([])))).toBe(false);
   });
   it('mirrored, a crossing left wrong leans the other way', () => {
-    const left = playback(events, state)[0]?.what as typeof fault & { kind: 'fault' };
+    const left = playback(state)[0]?.what as typeof fault & { kind: 'fault' };
     expect([leanPlayedBack(left, false), leanPlayedBack(left, true)]).toEqual(['left', 'right']);
     expect(leanPlayedBack({ ...left, made: 'uncrossed' }, true)).toBeNull();
   });

@@ -1,87 +1,9 @@
 /** What two devices did without knowing of each other: asked about, never dropped, settled by one touch. */
 import fc from 'fast-check';
-import { FIRST_LIFE, type Happening, type JournalEvent } from './events';
+import { home, MINUTE, type Home } from '../testing/two-devices';
+import { FIRST_LIFE, type JournalEvent } from './events';
 import { fold } from './fold';
 import { storiesOf } from './stories';
-
-const MINUTE = 60_000;
-const START = Date.parse('2026-11-24T19:00:00.000Z');
-
-/** A device with its copy of the server's journal and its unsent entries. */
-class Device {
-  known: JournalEvent[] = [];
-  unsent: JournalEvent[] = [];
-  constructor(
-    readonly name: string,
-    private readonly home: Home,
-  ) {}
-
-  get events() {
-    return [...this.known, ...this.unsent];
-  }
-  get state() {
-    return fold(this.events);
-  }
-  say(happening: Happening, minutes?: number): JournalEvent {
-    const event = this.home.make(this.name, this.known.length, happening, minutes);
-    this.unsent.push(event);
-    return event;
-  }
-  knit(minutes?: number) {
-    const { life, done } = this.state;
-    return this.say({ kind: 'rowDone', life, row: done + 1 }, minutes);
-  }
-  rows(count: number) {
-    for (let i = 0; i < count; i += 1) this.knit();
-  }
-  rip(to: number) {
-    return this.say({ kind: 'ripped', life: this.state.life, to });
-  }
-  undo() {
-    const { undoTarget } = this.state;
-    return undoTarget === null ? null : this.say({ kind: 'undo', target: undoTarget });
-  }
-  /** The live line brings what is new; what was made here has not been sent yet. */
-  follow() {
-    this.known = [...this.home.server];
-  }
-  sync() {
-    this.home.server.push(...this.unsent);
-    this.unsent = [];
-    this.known = [...this.home.server];
-  }
-}
-class Home {
-  server: JournalEvent[] = [];
-  private made = 0;
-  readonly phone = new Device('phone', this);
-  readonly tablet = new Device('tablet', this);
-
-  /** Each entry ten minutes after the one before, unless it is said when. */
-  make(device: string, seen: number, happening: Happening, minutes = this.made * 10): JournalEvent {
-    this.made += 1;
-    const id = `entry-${String(this.made).padStart(5, '0')}`;
-    return { id, device, deviceTime: new Date(START + minutes * MINUTE).toISOString(), seen, ...happening };
-  }
-  meet() {
-    this.phone.sync();
-    this.tablet.sync();
-    this.phone.sync();
-  }
-  get state() {
-    return fold(this.server);
-  }
-  get stories() {
-    return storiesOf(this.server, this.state);
-  }
-}
-
-const home = (rows: number) => {
-  const made = new Home();
-  made.phone.rows(rows);
-  made.meet();
-  return made;
-};
 
 describe('two devices that meet late', () => {
   it('a late rip under rows that another device knitted on is asked about, with the rows knitted after it', () => {
@@ -97,7 +19,7 @@ describe('two devices that meet late', () => {
       [3, 4],
       ['ripped'],
     ]);
-    expect(storiesOf(tablet.events, state)).toMatchObject([
+    expect(storiesOf(state)).toMatchObject([
       {
         life: FIRST_LIFE,
         ended: null,
@@ -138,7 +60,7 @@ describe('two devices that meet late', () => {
     phone.sync();
     const state = fold(phone.events);
     expect([state.done, state.strays.map(({ row }) => row)]).toEqual([5, [7, 8]]);
-    expect(storiesOf(phone.events, state)).toMatchObject([
+    expect(storiesOf(state)).toMatchObject([
       { ended: null, told: 8, takenBack: [{ device: 'tablet' }], since: [] },
     ]);
   });
@@ -151,9 +73,7 @@ describe('two devices that meet late', () => {
     tablet.sync();
     const state = fold(tablet.events);
     expect([state.done, state.late.map(({ kind }) => kind)]).toEqual([8, ['undo']]);
-    expect(storiesOf(tablet.events, state)).toMatchObject([
-      { told: 5, since: [{ device: 'phone', first: 7, last: 8 }] },
-    ]);
+    expect(storiesOf(state)).toMatchObject([{ told: 5, since: [{ device: 'phone', first: 7, last: 8 }] }]);
   });
 
   it('five rows told as three, at times that are apart, are asked about', () => {
@@ -164,7 +84,7 @@ describe('two devices that meet late', () => {
     tablet.sync();
     const state = fold(tablet.events);
     expect([state.done, state.strays.map(({ row }) => row)]).toEqual([9, [7, 8]]);
-    expect(storiesOf(tablet.events, state)).toMatchObject([
+    expect(storiesOf(state)).toMatchObject([
       {
         told: 11,
         strays: [{ device: 'tablet', first: 7, last: 8 }],
@@ -192,6 +112,23 @@ describe('two devices that meet late', () => {
     phone.undo();
     phone.sync();
     expect(fold(phone.events)).toMatchObject({ done: 2, strays: [], late: [] });
+  });
+
+  it('what was decided about stays decided when another life begins', () => {
+    const { phone, tablet } = home(6);
+    phone.rows(1);
+    const undo = phone.undo();
+    phone.sync();
+    tablet.follow();
+    tablet.rows(2);
+    phone.say({ kind: 'undo', target: undo?.id ?? '' });
+    tablet.sync();
+    phone.sync();
+    const late = phone.state.late.length;
+    for (const { lives } of storiesOf(phone.state)) phone.say({ kind: 'settled', life: lives[0] ?? '' });
+    phone.rip(3);
+    phone.sync();
+    expect([late, phone.state.done, phone.state.late]).toEqual([1, 3, []]);
   });
 
   it('entries of an older version, which do not say what was known, count as they did', () => {

@@ -66,23 +66,24 @@ function playedBack(event: JournalEvent, state: JournalState): PlayedBack | null
 }
 
 /** In the order of rows. Faults that were mended, and whatever was taken back or ripped out, are not repeated. */
-export function playback(events: readonly JournalEvent[], state: JournalState): PlayedBack[] {
+export function playback(state: JournalState): PlayedBack[] {
   const left = new Set(state.faults.filter(({ mended }) => !mended).map(({ id }) => id));
   const hung = new Set(state.anchors.map(({ id }) => id));
-  return events
-    .filter(({ id }) => state.verdicts.get(id) === 'counted')
-    .filter(({ kind, id }) => (kind !== 'fault' || left.has(id)) && (kind !== 'anchored' || hung.has(id)))
+  const ended = new Set(state.ends.map(({ id }) => id));
+  const holds = { fault: left, anchored: hung, sectionEnded: ended } as const;
+  return state.said
+    .filter(({ kind, id }) => !(kind in holds) || holds[kind as keyof typeof holds].has(id))
     .flatMap((event) => playedBack(event, state) ?? [])
     .sort((a, b) => a.row - b.row);
 }
 
 /** Whether the second one's journal says the same already. */
-export function repeated({ same }: PlayedBack, events: readonly JournalEvent[], state: JournalState): boolean {
+export function repeated({ same }: PlayedBack, { said }: JournalState): boolean {
   if (!same) return false;
   const wanted = JSON.stringify(same);
-  return events.some((event) => {
-    if (event.kind !== same.kind || state.verdicts.get(event.id) !== 'counted') return false;
-    const said = Object.fromEntries(Object.keys(same).map((key) => [key, event[key as keyof JournalEvent]]));
-    return JSON.stringify(said) === wanted;
+  return said.some((event) => {
+    if (event.kind !== same.kind) return false;
+    const so = Object.fromEntries(Object.keys(same).map((key) => [key, event[key as keyof JournalEvent]]));
+    return JSON.stringify(so) === wanted;
   });
 } // prettier-ignore

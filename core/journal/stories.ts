@@ -3,6 +3,7 @@
  * laptop rips back to 55 and knits to 58; or it rips while the laptop knits on; or it knits above a row that the laptop
  * takes back; or both tell row 63, at different times. What is on the needle only the knitter knows.
  */
+import { lifeOf } from './asked';
 import type { EventOf, JournalEvent } from './events';
 import type { JournalState, Late } from './fold';
 
@@ -58,29 +59,20 @@ function rootOf(life: string, turns: readonly Turn[], state: JournalState): stri
 }
 
 class Teller {
+  private readonly events: readonly JournalEvent[];
   private readonly turns: readonly Turn[];
-  private readonly at: ReadonlyMap<string, number>;
-  private readonly byId: ReadonlyMap<string, JournalEvent>;
 
-  constructor(
-    private readonly events: readonly JournalEvent[],
-    private readonly state: JournalState,
-  ) {
-    this.turns = events.filter(isTurn);
-    this.at = new Map(events.map(({ id }, i) => [id, i]));
-    this.byId = new Map(events.map((event) => [event.id, event]));
+  constructor(private readonly state: JournalState) {
+    this.events = [...state.entries.values()];
+    this.turns = this.events.filter(isTurn);
   }
 
-  private lifeOf(event: EventOf<'rowDone'> | Late): string {
-    if (event.kind !== 'undo') return event.life;
-    const target = this.byId.get(event.target);
-    return target && 'life' in target ? target.life : this.state.life;
-  }
+  private placeOf = (id: string): number => this.state.places.get(id) ?? 0;
 
   /** Place in the journal after which a story tells something else than what counts. */
   private partsAt(ended: Turn | null, entries: readonly JournalEvent[]): number {
-    if (ended) return this.at.get(ended.id) ?? this.events.length;
-    return Math.min(...entries.map(({ seen }) => seen ?? this.events.length)) - 1;
+    if (ended) return this.placeOf(ended.id);
+    return Math.min(...entries.map(({ seen }) => seen ?? Infinity)) - 1;
   }
 
   /** Where the late entries lead, one after the other. */
@@ -90,7 +82,7 @@ class Teller {
     );
     let rows = this.state.done;
     for (const entry of entries) {
-      const target = entry.kind === 'undo' ? this.byId.get(entry.target) : undefined;
+      const target = entry.kind === 'undo' ? this.state.entries.get(entry.target) : undefined;
       if (entry.kind === 'ripped') rows = entry.to;
       else if (entry.kind === 'undo') rows = target?.kind === 'rowDone' ? target.row - 1 : rows;
       else rows = entry.row;
@@ -103,17 +95,19 @@ class Teller {
     const ended = this.turns.findLast(
       (turn) => turn.life === life && this.state.verdicts.get(turn.id) === 'counted',
     );
-    const later = this.events
-      .slice(this.partsAt(ended ?? null, entries) + 1)
-      .filter(({ id }) => this.state.verdicts.get(id) === 'counted');
+    const parts = this.partsAt(ended ?? null, entries);
+    const later = this.events.filter(
+      ({ id }) => this.placeOf(id) > parts && this.state.verdicts.get(id) === 'counted',
+    );
     return {
       life,
-      lives: [...new Set(entries.map((entry) => this.lifeOf(entry)))],
+      lives: [...new Set(entries.map((entry) => lifeOf(entry, this.state)))],
       strays: tell(entries.filter((entry) => entry.kind === 'rowDone')),
       late: entries.filter((entry) => entry.kind !== 'rowDone'),
       ended: ended ?? null,
       takenBack: later.filter(
-        (e): e is EventOf<'undo'> => e.kind === 'undo' && this.byId.get(e.target)?.kind === 'rowDone',
+        (e): e is EventOf<'undo'> =>
+          e.kind === 'undo' && this.state.entries.get(e.target)?.kind === 'rowDone',
       ),
       since: tell(later.filter((e): e is EventOf<'rowDone'> => e.kind === 'rowDone')),
       told: this.ledTo(entries),
@@ -122,16 +116,15 @@ class Teller {
 
   stories(): Story[] {
     const entries = [...this.state.strays, ...this.state.late].sort(
-      (a, b) => (this.at.get(a.id) ?? 0) - (this.at.get(b.id) ?? 0),
+      (a, b) => this.placeOf(a.id) - this.placeOf(b.id),
     );
     const byRoot = new Map<string, (EventOf<'rowDone'> | Late)[]>();
     for (const entry of entries) {
-      const root = rootOf(this.lifeOf(entry), this.turns, this.state);
+      const root = rootOf(lifeOf(entry, this.state), this.turns, this.state);
       byRoot.set(root, [...(byRoot.get(root) ?? []), entry]);
     }
     return [...byRoot].map(([life, found]) => this.story(life, found));
   }
 }
 
-export const storiesOf = (events: readonly JournalEvent[], state: JournalState): Story[] =>
-  new Teller(events, state).stories();
+export const storiesOf = (state: JournalState): Story[] => new Teller(state).stories();

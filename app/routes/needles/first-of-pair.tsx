@@ -1,6 +1,6 @@
 /** The second of a pair: what was done otherwise on the first one in these rows, to be done again. */
 import { Copy } from 'lucide-react';
-import type { Happening, JournalEvent } from '@core/journal/events';
+import type { Happening } from '@core/journal/events';
 import type { JournalState } from '@core/journal/fold';
 import { repeated } from '@core/journal/playback';
 import type { Pair } from '~/db/on-needles.server';
@@ -10,12 +10,11 @@ import type { NeedlesView } from './view';
 type Props = {
   pair: Pair;
   view: NeedlesView;
-  events: readonly JournalEvent[];
   state: JournalState;
   record: (happening: Happening) => string;
 };
 
-export function FirstOfPair({ pair, view, events, state, record }: Props) {
+export function FirstOfPair({ pair, view, state, record }: Props) {
   const { done, sheet } = view;
   const names = new Map(
     sheet.plan.sections.flatMap(({ panels }) => panels.map(({ id, name }) => [id, name])),
@@ -24,7 +23,7 @@ export function FirstOfPair({ pair, view, events, state, record }: Props) {
   const near = pair.told.filter(({ row, what }) =>
     what.kind === 'sectionEnded' ? row === done : row === done + 1 || row === done + 2,
   );
-  const open = near.filter((one) => !repeated(one, events, state));
+  const open = near.filter((one) => !repeated(one, state));
   if (open.length === 0) return null;
   return (
     <section className="quiet-note" aria-label="On the first one">

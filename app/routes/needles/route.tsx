@@ -88,7 +88,7 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
   const notes = useMemo(
     () => (
       <>
-        {pair && <FirstOfPair pair={pair} view={view} events={events} state={state} record={record} />}
+        {pair && <FirstOfPair pair={pair} view={view} state={state} record={record} />}
         <Suggested key={view.done} suggestion={view.suggestion} round={view.round} record={record} />
         <Stretch events={events} minutes={prefs.reminder} />
       </>

@@ -42,10 +42,10 @@ function meanwhile({ ended, life, takenBack, since }: Story, now: string, own: s
   return undone.length + since.length > 0 ? undone : [`These ${line}s do not follow on what counts.`];
 }
 
-export function StoriesForm({ events, state, view, record, close }: DialogProps) {
+export function StoriesForm({ state, view, record, close }: DialogProps) {
   const own = deviceName(deviceStore());
   const line = lineOf(view.round);
-  const stories = useMemo(() => storiesOf(events, state), [events, state]);
+  const stories = useMemo(() => storiesOf(state), [state]);
   const told = stories[stories.length - 1]?.told ?? state.done;
   const [other, setOther] = useState('');
   const settle = (rows: number) => {

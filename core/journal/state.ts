@@ -1,0 +1,77 @@
+/** What a journal adds up to. */
+import type { Facts } from '../piece/worksheet';
+import type { EventOf, JournalEvent } from './events';
+
+/** What became of an event. */
+export type Verdict =
+  | 'counted'
+  /** A row that had been counted in this life already. */
+  | 'again'
+  /** A row, rip or set row of a life that had ended. */
+  | 'deadLife'
+  /** A row that is not the next one, or an undo of something that is not on top. */
+  | 'outOfPlace'
+  /** A rip, set row or undo by a device that did not know of rows that count, and what it did next, still not knowing. */
+  | 'unaware'
+  | 'undone';
+
+export type FaultState = EventOf<'fault'> & { readonly mended: boolean };
+export type JournalState = {
+  readonly life: string;
+  /** Rows finished; the row in hand is the next one. */
+  readonly done: number;
+  /** The event that finished each row, row 1 first; null for rows that were set, not ticked off. */
+  readonly rowEvents: readonly (string | null)[];
+  readonly lifelines: readonly EventOf<'lifeline'>[];
+  readonly notes: readonly EventOf<'note'>[];
+  readonly faults: readonly FaultState[];
+  /** Lengths and weights of fabric and yarn that still hold, oldest first. */
+  readonly measured: readonly EventOf<'measured'>[];
+  readonly weighings: readonly EventOf<'weighed'>[];
+  readonly facts: Facts;
+  /**
+   * Rows that do not count and that the knitter has not decided about: of dead lives, above rows that were taken back
+   * elsewhere, or told on another device at another time.
+   */
+  readonly strays: readonly EventOf<'rowDone'>[];
+  /** Rips, set rows and undos of devices that did not know of rows that count; not decided about either. */
+  readonly late: readonly Late[];
+  /** Rows of the newest change of plan that a device worked without knowing of it: null if there are none undecided. */
+  readonly oldPlan: OldPlan | null;
+  readonly verdicts: ReadonlyMap<string, Verdict>;
+  /** All entries that are at hand, in the journal's order, and the place of each, from 0. */
+  readonly entries: ReadonlyMap<string, JournalEvent>;
+  readonly places: ReadonlyMap<string, number>;
+  /** The life that was going on when an undo came too late to count. */
+  readonly lifeWhenLate: ReadonlyMap<string, string>;
+  /** What was said and not taken back, in the journal's order: everything but rows done, rips, set rows and undos. */
+  readonly said: readonly Said[];
+  /** An entry speaks of one that a standing has left behind: only the whole journal tells what it does. */
+  readonly unsure: boolean;
+  /** Things hung in the work and done to the yarn that are still there, oldest first. */
+  readonly anchors: readonly EventOf<'anchored'>[];
+  /** Sections that ended with a row that is still there. */
+  readonly ends: readonly EventOf<'sectionEnded'>[];
+  /** Rows whose crossings were looked at and found right. */
+  readonly looked: ReadonlySet<number>;
+  /** Rows that were done when a step was taken, by its event. */
+  readonly doneAt: ReadonlyMap<string, number>;
+  /** What can be taken back, step by step, newest last. */
+  readonly steps: readonly Step[];
+  /** The event that an "undo" now would take back, and the undo that a "redo" would. */
+  readonly undoTarget: string | null;
+  readonly redoTarget: string | null;
+};
+
+export const STEPS = ['rowDone', 'ripped', 'rowSet', 'panelRowSet', 'sectionEnded', 'rowOnce', 'repeatsChanged'] as const; // prettier-ignore
+/** An event that "undo" takes back when it is on top. */
+export type Step = { readonly id: string; readonly kind: (typeof STEPS)[number] };
+
+/** What is neither a row nor a word about rows. */
+export type Said = Exclude<JournalEvent, { kind: 'rowDone' | 'ripped' | 'rowSet' | 'undo' }>;
+export type Turn = EventOf<'ripped'> | EventOf<'rowSet'>;
+export type Late = Turn | EventOf<'undo'>;
+export type OldPlan = {
+  readonly change: EventOf<'planChanged'>;
+  readonly rows: readonly EventOf<'rowDone'>[];
+};
