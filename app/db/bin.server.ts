@@ -2,7 +2,7 @@
 import { and, desc, eq, inArray, isNotNull, lt } from 'drizzle-orm';
 import type { Database } from './client.server';
 import { forgetPlan } from './pieces.server';
-import { events, glances, pieces, revisions } from './schema';
+import { events, glances, pieces, revisions, standings } from './schema';
 
 export const DAYS_IN_BIN = 30;
 const DAY_MS = 86_400_000;
@@ -56,6 +56,7 @@ async function destroy(db: Database, ids: readonly string[]) {
     async (tx) => {
       await tx.delete(events).where(inArray(events.pieceId, [...ids]));
       await tx.delete(glances).where(inArray(glances.pieceId, [...ids]));
+      await tx.delete(standings).where(inArray(standings.pieceId, [...ids]));
       await tx.delete(revisions).where(inArray(revisions.pieceId, [...ids]));
       await tx.delete(pieces).where(inArray(pieces.id, [...ids]));
     },

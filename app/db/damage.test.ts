@@ -129,7 +129,9 @@ describe.each([
       plan: false,
       entries: [3],
     });
-    expect((await damageOf(readJournalFrom(db, LOCAL_KNITTER, piece, 0, ''))).entries).toEqual([3]);
+    expect((await damageOf(readJournalFrom(db, LOCAL_KNITTER, piece, { seq: 0, id: '' }))).entries).toEqual([
+      3,
+    ]);
     expect(fold(await readJournal(db, LOCAL_KNITTER, other)).done).toBe(3);
     expect(await readRepeats(db, piece)).toEqual([]);
     expect(await listPieces(db, LOCAL_KNITTER)).toHaveLength(2);

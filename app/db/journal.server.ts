@@ -1,8 +1,9 @@
 /** The journal on disk: batches of events, whole or not at all, each event once. */
-import { and, asc, eq, gte, inArray, isNull, sql } from 'drizzle-orm';
+import { and, asc, eq, gte, inArray, isNull, max, sql } from 'drizzle-orm';
 import type { JournalEvent } from '@core/journal/events';
 import { repeatsIn } from '@core/journal/misfit';
 import type { Database } from './client.server';
+import type { Place } from '../journal/place';
 import { announce } from './live.server';
 import { events, pieces } from './schema';
 import { DamagedPiece, entryStored, toStore } from './stored';
@@ -73,6 +74,15 @@ export async function appendEvents(
   return result;
 }
 
+/** How many entries a piece's journal has. */
+export async function lastEntry(db: Pick<Database, 'select'>, pieceId: string): Promise<number> {
+  const [row] = await db
+    .select({ last: max(events.seq) })
+    .from(events)
+    .where(eq(events.pieceId, pieceId));
+  return row?.last ?? 0;
+}
+
 type Row = { readonly id: string; readonly seq: number; readonly body: string };
 const columns = { id: events.id, seq: events.seq, body: events.body };
 
@@ -99,29 +109,26 @@ export async function readRepeats(db: Database, pieceId: string) {
   return repeatsIn(rows.flatMap(({ id, body }) => entryStored(body, id) ?? []));
 }
 
-/** So many entries are read at a time for a device that catches up. */
+/** So many entries are read at a time, so that others get their turn. */
 const IN_A_BATCH = 500;
 
-/**
- * The next entries after number `seq`, some hundreds at the most; null if the entry of that number is not `id`: then the
- * reader has another journal.
- */
+/** The next entries after a place, at most so many; null if the entry there is another one: it is of another journal. */
 export async function readJournalFrom(
   db: Database,
   knitterId: string,
   pieceId: string,
-  seq: number,
-  id: string,
+  { seq, id }: Place,
+  most = IN_A_BATCH,
 ): Promise<JournalEvent[] | null> {
   const rows = await db
     .select(columns)
     .from(events)
     .where(and(ofPiece(knitterId, pieceId), gte(events.seq, seq)))
     .orderBy(asc(events.seq))
-    .limit(IN_A_BATCH + 1);
+    .limit(most + 1);
   const [first] = rows;
   if (seq > 0 && (first?.seq !== seq || first.id !== id)) return null;
-  const later = rows.filter((row) => row.seq > seq);
+  const later = rows.filter((row) => row.seq > seq).slice(0, most);
   return entriesIn(db, pieceId, later);
 }
 

@@ -1,11 +1,10 @@
 /** A piece as it hangs on the needles: what was typed, the plan with the journal's facts, the rows done. */
 import type { OnNeedles } from '@core/draft/go-on';
-import { fold } from '@core/journal/fold';
 import { playback, type PlayedBack } from '@core/journal/playback';
 import { worksheet } from '@core/piece/worksheet';
 import type { Yarn } from '../knitter/settings';
 import type { Database } from './client.server';
-import { readJournal } from './journal.server';
+import { openJournal } from './journal-part.server';
 import { orNull } from './stored';
 import { findDraft, findPiece } from './pieces.server';
 
@@ -16,7 +15,7 @@ export async function onNeedles(
 ): Promise<(OnNeedles & { readonly yarn: Yarn }) | null> {
   const [piece, typed] = await Promise.all([findPiece(db, knitterId, id), findDraft(db, knitterId, id)]);
   if (!piece || !typed) return null;
-  const state = fold(await readJournal(db, knitterId, id));
+  const { state } = await openJournal(db, knitterId, id);
   const sheet = worksheet(piece.plan, state.facts);
   return { draft: typed.draft, sheet, done: Math.min(state.done, sheet.rows), yarn: piece.yarn };
 }
@@ -32,7 +31,7 @@ export async function firstOfPair(db: Database, knitterId: string, id: string): 
   const pairOf = (await findDraft(db, knitterId, id))?.draft.pairOf;
   const first = pairOf && (await orNull(findPiece(db, knitterId, pairOf.id)));
   // A first piece that is damaged says so itself; its second goes on without it.
-  const events = first && (await orNull(readJournal(db, knitterId, first.id)));
-  if (!events) return null;
-  return { name: first.name, mirrored: pairOf.mirrored, told: playback(fold(events)) };
+  const journal = first && (await orNull(openJournal(db, knitterId, first.id)));
+  if (!journal) return null;
+  return { name: first.name, mirrored: pairOf.mirrored, told: playback(journal.state) };
 }

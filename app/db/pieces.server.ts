@@ -7,6 +7,7 @@ import type { JournalEvent } from '@core/journal/events';
 import type { Plan } from '@core/piece/plan';
 import { USUAL, YARNS, type KnitterSettings, type Yarn } from '../knitter/settings';
 import type { Database } from './client.server';
+import { lastEntry } from './journal.server';
 import { announce } from './live.server';
 import { events, knitters, pieces, revisions } from './schema';
 import { DamagedPiece, draftStored, planStored, settingsStored, toStore } from './stored';
@@ -106,7 +107,7 @@ export async function addRevision(
         .from(revisions)
         .where(eq(revisions.pieceId, id));
       if (newest?.number !== number - 1) return 'plan-moved';
-      const seq = await lastSeq(tx, id);
+      const seq = await lastEntry(tx, id);
       if (seq !== after) return 'journal-moved';
       await tx
         .insert(revisions)
@@ -129,15 +130,6 @@ export async function addRevision(
     announce(id);
   }
   return became;
-}
-
-type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
-async function lastSeq(tx: Transaction, pieceId: string): Promise<number> {
-  const [row] = await tx
-    .select({ last: max(events.seq) })
-    .from(events)
-    .where(eq(events.pieceId, pieceId));
-  return row?.last ?? 0;
 }
 
 const EVENTS_AT_ONCE = 100;

@@ -89,3 +89,14 @@ export const glances = sqliteTable('glances', {
   /** The strip of its fabric, as painted. */
   strip: text('strip').notNull(),
 });
+
+/** Where a long journal stood, so that it need not be read from its beginning. Derived, like the glances. */
+export const standings = sqliteTable('standings', {
+  pieceId: text('piece_id')
+    .primaryKey()
+    .references(() => pieces.id),
+  /** Of which build it is, and the check sum of its body. */
+  of: text('of').notNull(),
+  seq: integer('seq').notNull(),
+  body: text('body').notNull(),
+});

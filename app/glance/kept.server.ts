@@ -6,7 +6,7 @@ import { setImmediate as turn } from 'node:timers/promises';
 import { and, count, eq, isNull, sql } from 'drizzle-orm';
 import { buildVersion } from '~/build-version';
 import type { Database } from '~/db/client.server';
-import { readJournal } from '~/db/journal.server';
+import { openJournal } from '~/db/journal-part.server';
 import { findPiece } from '~/db/pieces.server';
 import { events, glances, pieces, revisions } from '~/db/schema';
 import { DamagedPiece, toStore } from '~/db/stored';
@@ -66,7 +66,7 @@ const listed = (db: Database) =>
 async function workOut({ db, knitterId }: Asking, id: string, of: string): Promise<Glance | null> {
   const piece = await findPiece(db, knitterId, id);
   if (!piece) return null;
-  const glance = glanceAt(piece, await readJournal(db, knitterId, id));
+  const glance = glanceAt(piece, (await openJournal(db, knitterId, id)).state);
   const kept = { of, summary: toStore(glance.summary), strip: toStore(glance.strip) };
   await db
     .insert(glances)

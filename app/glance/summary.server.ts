@@ -1,7 +1,6 @@
 /** A piece in one glance: its newest fabric, its row, and what crosses next. Computed on the server, drawn as it is. */
 import { layOut } from '@core/fabric/layout';
-import type { JournalEvent } from '@core/journal/events';
-import { fold } from '@core/journal/fold';
+import type { JournalState } from '@core/journal/fold';
 import { nextCrossing } from '@core/piece/schedule';
 import { charted, made, worksheet } from '@core/piece/worksheet';
 import type { PieceRecord } from '~/db/pieces.server';
@@ -20,8 +19,7 @@ export type Summary = {
 /** Its strip is large, and shown apart. */
 export type Glance = { readonly summary: Summary; readonly strip: Painting };
 
-export function glanceAt(piece: PieceRecord, events: readonly JournalEvent[]): Glance {
-  const state = fold(events);
+export function glanceAt(piece: PieceRecord, state: JournalState): Glance {
   const sheet = worksheet(piece.plan, state.facts);
   const done = Math.min(state.done, sheet.rows);
   const shown = done > 0 ? done : Math.min(ROWS_IN_STRIP, sheet.rows);

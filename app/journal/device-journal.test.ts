@@ -6,6 +6,7 @@ import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { FIRST_LIFE, type Happening, type JournalEvent } from '@core/journal/events';
 import { fold } from '@core/journal/fold';
+import { resume, standingOf, type JournalPart, type Standing } from '@core/journal/standing';
 import { MapCopies, MapStore } from '~/testing/map-store';
 import { browserCopies } from './copies';
 import { DeviceJournal } from './device-journal';
@@ -41,7 +42,7 @@ class Device {
     this.journal = this.open();
   }
 
-  private open() {
+  private open(page?: JournalPart) {
     const post = async (events: readonly JournalEvent[]): Promise<Answer> => {
       if (!this.online) return 'later';
       const answer = this.server.store(events);
@@ -49,22 +50,23 @@ class Device {
       this.loseNextAnswer = false;
       return 'later';
     };
-    const journal = new DeviceJournal('piece', { store: () => this.store, post, copies: this.copies });
+    const journal = new DeviceJournal('piece', { store: () => this.store, post, copies: this.copies }, page);
     void journal.start();
     return journal;
   }
 
   /** As if the tab were killed and opened again. */
-  reopen() {
+  reopen(page?: JournalPart) {
     this.journal.stop();
-    this.journal = this.open();
+    this.journal = this.open(page);
   }
   /** What the live line would bring. */
   follow() {
     if (this.online) this.server.log.forEach((event, i) => this.journal.take(i + 1, event));
   }
   get state() {
-    return fold(this.journal.getState().events);
+    const { base, events } = this.journal.getState();
+    return fold(events, base);
   }
   record(happening: Happening) {
     const event = { id: this.idOf(), device: this.name, deviceTime: '2026-11-20T18:00:00.000Z', ...happening } as JournalEvent; // prettier-ignore
@@ -249,6 +251,12 @@ describe('two devices and a server', () => {
 const row = (n: number): JournalEvent =>
   ({ id: `row-${n}`, device: 'd', deviceTime: '2026-11-20T18:00:00.000Z', kind: 'rowDone', life: FIRST_LIFE, row: n }) as JournalEvent; // prettier-ignore
 const rows = (from: number, to: number) => Array.from({ length: to - from + 1 }, (_, i) => row(from + i));
+const standing = (entries: number): Standing => {
+  const judge = resume(null);
+  rows(1, entries).forEach((event) => judge.apply(event));
+  return standingOf(judge) as Standing;
+};
+const part = (from: number, to: number): JournalPart => ({ base: null, events: rows(from, to) });
 
 describe('a copy of the journal', () => {
   it('fills gaps in whatever order events arrive', () =>
@@ -262,7 +270,7 @@ describe('a copy of the journal', () => {
     ));
   it('shows what came ahead of its turn after what is known', () => {
     const replica = new Replica();
-    replica.offer(rows(1, 3));
+    replica.offer(part(1, 3));
     replica.take(6, row(6));
     replica.take(5, row(5));
     expect([replica.known.length, replica.events.map(({ id }) => id)]).toEqual([3, ['row-1', 'row-2', 'row-3', 'row-5', 'row-6']]); // prettier-ignore
@@ -282,7 +290,7 @@ describe('a copy of the journal', () => {
   it('goes to a server that has an older journal put back, so that nothing is lost', async () => {
     const server = new Server();
     const device = new Device('phone', server, () => 'x');
-    device.journal.offer(rows(1, 6));
+    device.journal.offer(part(1, 6));
     server.log = rows(1, 4);
     device.journal.replace(server.log);
     await rest();
@@ -293,18 +301,69 @@ describe('a copy of the journal', () => {
     const server = new Server();
     server.log = rows(1, 5);
     const device = new Device('phone', server, () => 'x');
-    device.copies.map.set('piece', [...rows(1, 2), row(30)]);
-    device.journal.stop();
-    device.journal.offer(server.log);
-    await device.journal.start();
+    device.copies.map.set('piece', { base: null, events: [...rows(1, 2), row(30)] });
+    device.reopen({ base: null, events: server.log });
     await rest();
     expect(server.log.map(({ id }) => id)).toEqual([...rows(1, 5), row(30)].map(({ id }) => id));
-    expect(device.copies.map.get('piece')?.map(({ id }) => id)).toEqual(server.log.map(({ id }) => id));
+    expect(device.copies.map.get('piece')?.events.map(({ id }) => id)).toEqual(
+      server.log.map(({ id }) => id),
+    );
+  });
+  it('that goes on from a standing is as good as the whole', async () => {
+    const server = new Server();
+    server.log = rows(1, 9);
+    const device = new Device('phone', server, () => 'own');
+    const base = standing(6);
+    device.journal.offer({ base, events: rows(7, 8) });
+    await rest();
+    expect(device.copies.map.get('piece')).toEqual({ base, events: rows(7, 8) });
+    device.follow();
+    device.record({ kind: 'rowDone', life: FIRST_LIFE, row: 10 });
+    await rest();
+    expect([device.journal.place.seq, server.log.length]).toEqual([10, 10]);
+    device.online = false;
+    device.reopen();
+    await rest();
+    expect([device.state.done, device.journal.getState().wholeWanted]).toEqual([10, false]);
+    device.journal.stop();
+  });
+  it.each([
+    ['older than the standing that the page goes on from', 4, false],
+    ['of another journal', 8, true],
+  ])('%s is compared with the whole, and nothing of it is lost', async (_, length, other) => {
+    const server = new Server();
+    server.log = rows(1, 9);
+    const device = new Device('phone', server, () => 'x');
+    const kept = other ? [...rows(1, length - 1), row(30)] : rows(1, length);
+    device.copies.map.set('piece', { base: null, events: kept });
+    device.reopen({ base: standing(6), events: rows(7, 9) });
+    await rest();
+    expect(device.journal.getState().wholeWanted).toBe(true);
+    expect(device.copies.map.get('piece')?.events).toEqual(kept);
+    device.journal.replace(server.log);
+    await rest();
+    expect(device.journal.getState().wholeWanted).toBe(false);
+    expect(server.log.map(({ id }) => id)).toEqual(
+      [...rows(1, 9), ...(other ? [row(30)] : [])].map(({ id }) => id),
+    );
+    expect(device.copies.map.get('piece')?.events.map(({ id }) => id)).toEqual(
+      server.log.map(({ id }) => id),
+    );
+    device.journal.stop();
+  });
+  it('takes a page that goes further on from a later standing, and keeps what it has from before', () => {
+    const replica = new Replica();
+    replica.offer(part(1, 5));
+    expect(replica.offer({ base: standing(4), events: rows(5, 8) })).toBe(true);
+    expect([replica.first, replica.known]).toEqual([0, rows(1, 8)]);
+    expect(replica.offer({ base: standing(12), events: rows(13, 14) })).toBe(true);
+    expect([replica.first, replica.end, replica.last]).toEqual([12, 14, 'row-14']);
+    expect(replica.offer({ base: standing(13), events: rows(14, 14) })).toBe(false);
   });
   it('that the device refuses is said, and the rows go on', async () => {
     const device = new Device('phone', new Server(), () => 'x');
     device.copies.full = true;
-    device.journal.offer(rows(1, 2));
+    device.journal.offer(part(1, 2));
     await rest();
     expect(device.journal.getState()).toMatchObject({ copyRefused: true, copied: 0 });
     expect(device.state.done).toBe(2);
@@ -316,12 +375,19 @@ describe("the browser's database", () => {
     await browserCopies.write('a', 1, rows(1, 4));
     await browserCopies.write('b', 1, rows(1, 1));
     await browserCopies.write('a', 3, [row(30)]);
-    expect(await browserCopies.read('a')).toEqual([row(1), row(2), row(30)]);
-    expect([await browserCopies.read('b'), await browserCopies.read('c')]).toEqual([[row(1)], []]);
+    expect(await browserCopies.read('a')).toEqual({ base: null, events: [row(1), row(2), row(30)] });
+    const others = [await browserCopies.read('b'), await browserCopies.read('c')];
+    expect(others.map(({ events }) => events)).toEqual([[row(1)], []]);
+  });
+  it('keeps the standing that events go on from, and begins anew where it is told to', async () => {
+    await browserCopies.write('long', 1, rows(1, 3));
+    await browserCopies.begin('long', { base: standing(6), events: rows(7, 8) });
+    await browserCopies.write('long', 9, [row(9)]);
+    expect(await browserCopies.read('long')).toEqual({ base: standing(6), events: rows(7, 9) });
   });
   it('gives only what has no gap before it', async () => {
     await browserCopies.write('gap', 1, [row(1)]);
     await browserCopies.write('gap', 3, [row(3)]);
-    expect(await browserCopies.read('gap')).toEqual([row(1)]);
+    expect(await browserCopies.read('gap')).toEqual({ base: null, events: [row(1)] });
   });
 });

@@ -1,6 +1,8 @@
 /** Follows a piece while its page is in sight: server-sent events, each an entry of the journal with its number. */
 import type { JournalEvent } from '@core/journal/events';
 import type { DeviceJournal } from './device-journal';
+import { placeFrom, placeWords } from './place';
+import { fetchWhole } from './whole';
 
 export type Line = 'open' | 'broken' | 'closed';
 
@@ -22,15 +24,14 @@ export class LiveLine {
   open() {
     this.wanted = true;
     if (this.source) return;
-    const { seq, id } = this.journal.place;
-    const source = new EventSource(`${this.address}/live?after=${seq}.${id}`);
+    const after = encodeURIComponent(placeWords(this.journal.place));
+    const source = new EventSource(`${this.address}/live?after=${after}`);
     this.source = source;
     source.onopen = () => this.say('open');
     source.addEventListener('entry', (message: MessageEvent<string>) => {
-      const seq = Number(message.lastEventId.split('.')[0]);
-      this.journal.take(seq, JSON.parse(message.data) as JournalEvent);
+      this.journal.take(placeFrom(message.lastEventId).seq, JSON.parse(message.data) as JournalEvent);
     });
-    source.addEventListener('differs', () => void this.fetchWhole());
+    source.addEventListener('differs', () => void this.takeWhole());
     source.onerror = () => {
       if (source.readyState === EventSource.CLOSED) this.tryAgain();
       else this.say('broken');
@@ -44,12 +45,10 @@ export class LiveLine {
     this.timer = setTimeout(() => this.open(), AGAIN_MS);
   }
 
-  private async fetchWhole() {
+  private async takeWhole() {
     this.hangUp();
     try {
-      const response = await fetch(`${this.address}/events`);
-      const body = (await response.json()) as { events: readonly JournalEvent[] };
-      this.journal.replace(body.events);
+      this.journal.replace(await fetchWhole(this.address));
       if (this.wanted) this.open();
     } catch {
       this.tryAgain();

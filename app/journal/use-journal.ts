@@ -4,6 +4,7 @@ import { useRevalidator } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import type { Happening, JournalEvent } from '@core/journal/events';
 import { fold } from '@core/journal/fold';
+import type { JournalPart } from '@core/journal/standing';
 import { JOURNAL_REFUSALS } from './refusals';
 import { compareClock } from '~/device/clock';
 import { deviceName } from '~/device/name';
@@ -13,6 +14,7 @@ import { DeviceJournal } from './device-journal';
 import { LiveLine, type Line } from './live-line';
 import type { Answer } from './outbox';
 import { prefixOf } from './pending';
+import { fetchWhole } from './whole';
 
 /** A browser lets a page finish posts of some 64 kB after it is closed. */
 const MOST_IN_A_KEPT_POST = 20;
@@ -106,6 +108,20 @@ function useLine(pieceId: string, journal: DeviceJournal, plans: number): Line {
   return line;
 }
 
+/** Where a part of the journal does not suffice, the whole is fetched: now, or when the line is open again. */
+function useWhole(pieceId: string, journal: DeviceJournal, wanted: boolean, line: Line) {
+  useEffect(() => {
+    if (!wanted) return;
+    let here = true;
+    void fetchWhole(`/pieces/${pieceId}`)
+      .then((events) => here && journal.replace(events))
+      .catch(() => undefined);
+    return () => {
+      here = false;
+    };
+  }, [pieceId, journal, wanted, line]);
+}
+
 /** Rows that live in this open page alone are not left without a word. */
 function useStaying(unkept: number) {
   useEffect(() => {
@@ -117,17 +133,19 @@ function useStaying(unkept: number) {
 }
 
 /** Give its component the piece's id as key: another piece is another journal. */
-export function useJournal(pieceId: string, stored: readonly JournalEvent[]) {
+export function useJournal(pieceId: string, stored: JournalPart) {
   const [journal] = useState(() => {
     const post = (events: readonly JournalEvent[]) => postTo(pieceId, events);
     return new DeviceJournal(pieceId, { store: deviceStore, post, copies: browserCopies }, stored);
   });
   const [asRendered] = useState(journal.getState);
   const device = useSyncExternalStore(journal.subscribe, journal.getState, () => asRendered);
-  const { events, pending, saving, heldUp, refused, unkept, copied, copyRefused } = device;
+  const { base, events, wholeWanted, pending, saving, heldUp, refused, unkept, copied, copyRefused } = device;
   useEffect(() => journal.offer(stored), [journal, stored]);
   const plans = useMemo(() => events.filter(({ kind }) => kind === 'planChanged').length, [events]);
   const line = useLine(pieceId, journal, plans);
+  const state = useMemo(() => fold(events, base), [events, base]);
+  useWhole(pieceId, journal, wholeWanted || state.unsure, line);
   useStaying(unkept.length);
   const record = useCallback(
     (happening: Happening): string => {
@@ -140,8 +158,7 @@ export function useJournal(pieceId: string, stored: readonly JournalEvent[]) {
     [journal],
   );
   const dismiss = useCallback((id: string) => journal.dismiss(id), [journal]);
-  const state = useMemo(() => fold(events), [events]);
   const kept = { line, unsent: pending.length, unkept: unkept.length, heldUp, copied, copyRefused };
-  return { events, state, record, saving, refused, dismiss, kept };
+  return { base, events, state, record, saving, refused, dismiss, kept };
 }
 export type Kept = ReturnType<typeof useJournal>['kept'];

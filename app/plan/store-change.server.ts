@@ -1,9 +1,8 @@
 /** Joins a changed plan to the fabric and stores it as the next revision. */
 import type { DraftProblem } from '@core/draft/draft';
-import { fold } from '@core/journal/fold';
 import { changePlan } from '@core/piece/change-plan';
 import { worksheet } from '@core/piece/worksheet';
-import { readJournal } from '~/db/journal.server';
+import { openJournal } from '~/db/journal-part.server';
 import { addRevision, type PieceRecord, type Revision } from '~/db/pieces.server';
 import type { Asking } from '~/knitter/asking.server';
 import { planWords } from '~/messages/plan';
@@ -34,8 +33,7 @@ export async function storeChange(
   upTo?: number,
 ): Promise<'stored' | Refused> {
   for (let tries = 0; tries < TRIES; tries += 1) {
-    const events = await readJournal(db, knitterId, piece.id);
-    const state = fold(events);
+    const { state, count } = await openJournal(db, knitterId, piece.id);
     const worked = Math.min(upTo ?? state.done, state.done);
     const old = worksheet(piece.plan, state.facts);
     const joined = changePlan(old, change.plan, worked, change.number, state.facts);
@@ -43,7 +41,7 @@ export async function storeChange(
       const [problem] = joined.error;
       return { status: 422, message: `${problem ? seamWords(problem, worked) : ''} Nothing was stored.` };
     }
-    const revision = { ...change, plan: joined.value.plan, from: worked + 1, after: events.length };
+    const revision = { ...change, plan: joined.value.plan, from: worked + 1, after: count };
     const became = await addRevision(db, knitterId, piece.id, revision);
     if (became === 'stored') return became;
     if (became === 'plan-moved') return { status: 409, message: PLAN_MOVED };

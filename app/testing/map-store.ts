@@ -2,6 +2,7 @@
 import type { Copies } from '~/journal/copies';
 import type { Store } from '~/journal/pending';
 import type { JournalEvent } from '@core/journal/events';
+import type { JournalPart } from '@core/journal/standing';
 
 export class MapStore implements Store {
   readonly map = new Map<string, string>();
@@ -20,12 +21,16 @@ export class MapStore implements Store {
 
 /** Copies of journals in memory. */
 export class MapCopies implements Copies {
-  readonly map = new Map<string, readonly JournalEvent[]>();
+  readonly map = new Map<string, JournalPart>();
   full = false;
-  read = (piece: string) => Promise.resolve(this.map.get(piece) ?? []);
-  write = (piece: string, from: number, events: readonly JournalEvent[]) => {
+  read = (piece: string) => Promise.resolve(this.map.get(piece) ?? { base: null, events: [] });
+  begin = (piece: string, part: JournalPart) => {
     if (this.full) return Promise.reject(new Error('QuotaExceededError'));
-    this.map.set(piece, [...(this.map.get(piece) ?? []).slice(0, from - 1), ...events]);
+    this.map.set(piece, part);
     return Promise.resolve();
+  };
+  write = async (piece: string, from: number, events: readonly JournalEvent[]) => {
+    const { base, events: kept } = await this.read(piece);
+    return this.begin(piece, { base, events: [...kept.slice(0, from - 1 - (base?.seq ?? 0)), ...events] });
   };
 }

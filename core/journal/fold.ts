@@ -110,6 +110,7 @@ function stateOf(judge: Judge): JournalState {
     verdicts: judge.verdicts,
     entries: judge.entries,
     places: judge.places,
+    count: judge.count,
     lifeWhenLate: judge.lifeWhenLate,
     said: judge.said(),
     unsure: judge.unsure || passesBase(judge, open),
@@ -123,7 +124,7 @@ function stateOf(judge: Judge): JournalState {
   };
 }
 
-/** `base` stands for the entries before those given. */
+/** @param base stands for the entries before those given */
 export function fold(events: Iterable<JournalEvent>, base: Standing | null = null): JournalState {
   const judge = resume(base);
   for (const event of events) judge.apply(event);

@@ -5,6 +5,7 @@
 import type { JournalEvent } from './events';
 import type { JournalState } from './fold';
 import { sittings } from './sittings';
+import { inTrueOrder } from './true-order';
 
 export const ROW_KINDS = ['plain', 'crossing', 'shaping'] as const;
 export type RowKind = (typeof ROW_KINDS)[number];
@@ -55,7 +56,7 @@ export function paceOf(
   state: JournalState,
   kindOf: (row: number) => RowKind,
 ): Pace {
-  const sat = sittings(events);
+  const sat = sittings(inTrueOrder(events, state.count - events.length));
   const gaps = sat.flatMap((sitting, i) => gapsOf(sitting.events, i, state, kindOf));
   const newest = gaps.slice(-NEWEST_ROWS);
   const of = (kind: RowKind) => median(newest.filter((gap) => gap.kind === kind).map(({ ms }) => ms));

@@ -20,6 +20,8 @@ type Cut = {
   readonly shared: number;
   readonly more: Snapshot['rowEvents'];
 };
+/** A journal from a standing on, or whole. */
+export type JournalPart = { readonly base: Standing | null; readonly events: readonly JournalEvent[] };
 export type Standing = {
   /** Entries it stands for, and the id of the last of them. */
   readonly seq: number;
@@ -173,16 +175,10 @@ export function resume(base: Standing | null): Judge {
 }
 
 /**
- * The standing after some more entries; null while something is left for the knitter to decide, for that wants both
- * stories whole, or if one of the entries speaks of what `base` has left behind.
+ * Where the knitting stands now; null while something is left for the knitter to decide, for that wants both stories whole,
+ * or if an entry speaks of what the standing it began from has left behind.
  */
-export function standingAfter(
-  base: Standing | null,
-  events: readonly JournalEvent[],
-  reach: Reach = REACH,
-): Standing | null {
-  const judge = resume(base);
-  for (const event of events) judge.apply(event);
+export function standingOf(judge: Judge, reach: Reach = REACH): Standing | null {
   const asked = straysIn(judge).length + lateIn(judge).length > 0 || oldPlanIn(judge) !== null;
   return asked || judge.unsure ? null : keep(judge, reach);
 }

@@ -42,6 +42,8 @@ export type JournalState = {
   /** All entries that are at hand, in the journal's order, and the place of each, from 0. */
   readonly entries: ReadonlyMap<string, JournalEvent>;
   readonly places: ReadonlyMap<string, number>;
+  /** Entries of the journal in all. */
+  readonly count: number;
   /** The life that was going on when an undo came too late to count. */
   readonly lifeWhenLate: ReadonlyMap<string, string>;
   /** What was said and not taken back, in the journal's order: everything but rows done, rips, set rows and undos. */

@@ -13,9 +13,9 @@ export type OnDevice = { readonly done: number; readonly unsent: number };
 async function look(pieceId: string): Promise<OnDevice | null> {
   const unsent = readPending(deviceStore(), pieceId);
   if (unsent.length === 0 && navigator.onLine) return null;
-  const kept = await browserCopies.read(pieceId).catch(() => []);
-  if (kept.length + unsent.length === 0) return null;
-  return { done: fold([...kept, ...unsent]).done, unsent: unsent.length };
+  const kept = await browserCopies.read(pieceId).catch(() => ({ base: null, events: [] }));
+  if (kept.base === null && kept.events.length + unsent.length === 0) return null;
+  return { done: fold([...kept.events, ...unsent], kept.base).done, unsent: unsent.length };
 }
 
 /** Null where the page knows as much as the device. */

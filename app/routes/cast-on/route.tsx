@@ -14,7 +14,7 @@ import { countCrossings, crossingRows } from '@core/plan/crossings';
 import { gaugeOf, usSize } from '@core/plan/gauge';
 import { outlineOf } from '@core/plan/outline';
 import { whoAsks } from '~/knitter/asking.server';
-import { readJournal } from '~/db/journal.server';
+import { openJournal } from '~/db/journal-part.server';
 import { findDraft, findPiece, readSettings } from '~/db/pieces.server';
 import { useJournal } from '~/journal/use-journal';
 import { cautionWords } from '~/messages/cautions';
@@ -36,11 +36,11 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     findDraft(db, knitterId, params.pieceId),
   ]);
   if (!piece || !draft) throw data(NO_SUCH_PIECE, { status: 404 });
-  const [events, settings] = await Promise.all([
-    readJournal(db, knitterId, piece.id),
+  const [{ part }, settings] = await Promise.all([
+    openJournal(db, knitterId, piece.id),
     readSettings(db, knitterId),
   ]);
-  return { piece, draft: draft.draft, revision: draft.number, events, settings };
+  return { piece, draft: draft.draft, revision: draft.number, journal: part, settings };
 }
 
 export const meta: Route.MetaFunction = () => [{ title: 'Cast-on sheet · Gritch' }];
@@ -125,9 +125,9 @@ function CrossingRows({ sheet }: { sheet: Worksheet }) {
 }
 
 export default function CastOnSheet({ loaderData }: Route.ComponentProps) {
-  const { piece, draft, revision, events: stored, settings } = loaderData;
+  const { piece, draft, revision, journal, settings } = loaderData;
   const { units, hand } = settings;
-  const { state, record } = useJournal(piece.id, stored);
+  const { state, record } = useJournal(piece.id, journal);
   const fetcher = useFetcher<{ message?: string }>();
   const sheet = worksheet(piece.plan);
   const making = piece.plan.making ?? NO_MAKING;

@@ -4,8 +4,9 @@ import { postSchema } from '@core/journal/schema';
 import type { JournalEvent } from '@core/journal/events';
 import { misfit, repeatsIn } from '@core/journal/misfit';
 import { whoAsks } from '~/knitter/asking.server';
-import { appendEvents, readJournal, readRepeats } from '~/db/journal.server';
+import { appendEvents, readJournalFrom, readRepeats } from '~/db/journal.server';
 import { planInUse } from '~/db/pieces.server';
+import { placeFrom, placeWords } from '~/journal/place';
 import type { JournalRefusal } from '~/journal/refusals';
 import { isBinned } from '~/db/bin.server';
 import type { Database } from '~/db/client.server';
@@ -13,12 +14,14 @@ import { IN_BIN, NO_SUCH_PIECE } from '~/messages/gone';
 import type { Route } from './+types/route';
 
 type Refusal = {
-  readonly code: JournalRefusal | 'in-bin';
+  readonly code: JournalRefusal | 'in-bin' | 'another-journal';
   readonly index?: number;
   readonly path?: string;
   readonly message: string;
 };
 const refuse = (status: number, refusal: Refusal) => data({ refused: refusal }, { status });
+
+const ANOTHER_JOURNAL = 'The journal has another entry at that place. Ask for it from the beginning.';
 
 /** A piece in the bin may come back: rows for it are not set aside. */
 async function absent(db: Database, knitterId: string, id: string) {
@@ -26,12 +29,20 @@ async function absent(db: Database, knitterId: string, id: string) {
   return refuse(404, { code: 'no-such-piece', message: NO_SUCH_PIECE });
 }
 
-/** The whole journal, for a device whose copy is of another one. */
-export async function loader({ params, context }: Route.LoaderArgs) {
+/** So many entries are given at a time. */
+const IN_AN_ANSWER = 5000;
+
+/** The journal from an entry on, for a device that cannot tell what its own copy is of. */
+export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { db, knitterId } = whoAsks(context);
-  const plan = await planInUse(db, knitterId, params.pieceId);
+  const { pieceId } = params;
+  const plan = await planInUse(db, knitterId, pieceId);
   if (!plan) return refuse(404, { code: 'no-such-piece', message: NO_SUCH_PIECE });
-  return { events: await readJournal(db, knitterId, params.pieceId) };
+  const place = placeFrom(new URL(request.url).searchParams.get('after'));
+  const events = await readJournalFrom(db, knitterId, pieceId, place, IN_AN_ANSWER);
+  if (events === null) return refuse(409, { code: 'another-journal', message: ANOTHER_JOURNAL });
+  const last = events.length === IN_AN_ANSWER ? events.at(-1) : undefined;
+  return { events, next: last ? placeWords({ seq: place.seq + events.length, id: last.id }) : null };
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {

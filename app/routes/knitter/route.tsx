@@ -5,12 +5,11 @@ import { FAMILIES } from '@core/notation/names';
 import { inSchool } from '@core/place/count';
 import { WAYS } from '@core/cue/technique';
 import { awkwardBindOffs } from '@core/cue/notices';
-import { fold } from '@core/journal/fold';
 import { worksheet } from '@core/piece/worksheet';
 import type { Hand } from '@core/stitch/types';
 import { orNull } from '~/db/stored';
 import { whoAsks, type Asking } from '~/knitter/asking.server';
-import { readJournal } from '~/db/journal.server';
+import { openJournal } from '~/db/journal-part.server';
 import { listPieces, readSettings, saveSettings } from '~/db/pieces.server';
 import { plural } from '~/messages/numbers';
 import { WAY_WORDS } from '~/messages/moves';
@@ -80,10 +79,10 @@ async function awkwardPieces({ db, knitterId }: Asking, hand: Hand): Promise<Awk
   const all = await listPieces(db, knitterId);
   const found = await Promise.all(
     all.map(async ({ id, name, plan }) => {
-      const events = plan && (await orNull(readJournal(db, knitterId, id)));
+      const journal = plan && (await orNull(openJournal(db, knitterId, id)));
       // A damaged piece says so itself.
-      if (!plan || !events) return { id, name, rows: [] };
-      const state = fold(events);
+      if (!plan || !journal) return { id, name, rows: [] };
+      const { state } = journal;
       const rows = awkwardBindOffs(worksheet(plan, state.facts), hand).filter((row) => row > state.done);
       return { id, name, rows };
     }),

@@ -5,8 +5,8 @@
 import { setImmediate as turn } from 'node:timers/promises';
 import type { JournalEvent } from '@core/journal/events';
 import { openLine } from '~/db/live.server';
+import { placeWords, type Place } from '~/journal/place';
 
-export type Place = { readonly seq: number; readonly id: string };
 /** The next entries after a place, oldest first; null if the journal has another entry there. */
 export type ReadAfter = (place: Place) => Promise<readonly JournalEvent[] | null>;
 
@@ -14,7 +14,7 @@ const STILL_HERE_MS = 20_000;
 const encoder = new TextEncoder();
 
 const sayEntry = (seq: number, event: JournalEvent) =>
-  `event: entry\nid: ${seq}.${event.id}\ndata: ${JSON.stringify(event)}\n\n`;
+  `event: entry\nid: ${placeWords({ seq, id: event.id })}\ndata: ${JSON.stringify(event)}\n\n`;
 
 /** @returns the line's bytes; null if there is no room for another line */
 export function follow(

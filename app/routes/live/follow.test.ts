@@ -1,6 +1,7 @@
 import { announce, endLines } from '~/db/live.server';
 import type { JournalEvent } from '@core/journal/events';
-import { follow, type Place } from './follow.server';
+import type { Place } from '~/journal/place';
+import { follow } from './follow.server';
 
 const entry = (seq: number) => ({ id: `entry-${seq}`, kind: 'rowDone', row: seq }) as JournalEvent;
 const BATCH = 4;

@@ -6,7 +6,8 @@ import { data } from 'react-router';
 import { readJournalFrom } from '~/db/journal.server';
 import { planInUse } from '~/db/pieces.server';
 import { whoAsks } from '~/knitter/asking.server';
-import { follow, type Place } from './follow.server';
+import { placeFrom } from '~/journal/place';
+import { follow } from './follow.server';
 import { NO_SUCH_PIECE } from '~/messages/gone';
 import type { Route } from './+types/route';
 
@@ -17,19 +18,13 @@ const HEADERS = {
   'x-accel-buffering': 'no',
 };
 
-/** An entry's id may hold dots; its number may not. */
-function placeIn(request: Request): Place {
-  const said = request.headers.get('last-event-id') ?? new URL(request.url).searchParams.get('after') ?? '';
-  const [, seq = '0', id = ''] = /^(\d{1,9})\.(.*)$/.exec(said) ?? [];
-  return { seq: Number(seq), id };
-}
-
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { db, knitterId } = whoAsks(context);
   const plan = await planInUse(db, knitterId, params.pieceId);
   if (!plan) throw data(NO_SUCH_PIECE, { status: 404 });
-  const line = follow(params.pieceId, placeIn(request), (place) =>
-    readJournalFrom(db, knitterId, params.pieceId, place.seq, place.id),
+  const said = request.headers.get('last-event-id') ?? new URL(request.url).searchParams.get('after');
+  const line = follow(params.pieceId, placeFrom(said), (place) =>
+    readJournalFrom(db, knitterId, params.pieceId, place),
   );
   if (line) return new Response(line, { headers: HEADERS });
   throw data('There are as many open lines as this Gritch can hold. Try again later.', { status: 429 });

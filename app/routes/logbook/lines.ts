@@ -2,6 +2,7 @@
 import type { JournalEvent } from '@core/journal/events';
 import type { JournalState, Verdict } from '@core/journal/fold';
 import { sittings } from '@core/journal/sittings';
+import { inTrueOrder } from '@core/journal/true-order';
 
 export type Line =
   | {
@@ -33,7 +34,7 @@ function linesOf(events: readonly JournalEvent[], verdicts: JournalState['verdic
 }
 
 export function logbookLines(events: readonly JournalEvent[], state: JournalState): SittingLines[] {
-  return sittings(events)
+  return sittings(inTrueOrder(events, state.count - events.length))
     .map((sitting) => ({
       from: sitting.from,
       to: sitting.to,

@@ -3,6 +3,7 @@ import { useMemo, useSyncExternalStore } from 'react';
 import { data, Link } from 'react-router';
 import type { JournalEvent } from '@core/journal/events';
 import { whoAsks } from '~/knitter/asking.server';
+import { openJournal } from '~/db/journal-part.server';
 import { readJournal } from '~/db/journal.server';
 import { findPiece, readSettings } from '~/db/pieces.server';
 import { useJournal } from '~/journal/use-journal';
@@ -14,16 +15,19 @@ import type { Route } from './+types/route';
 import { counted, type Line as Unit, lineOf, plural } from '~/messages/numbers';
 import { capital } from '~/messages/telling';
 
-export async function loader({ params, context }: Route.LoaderArgs) {
+export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { db, knitterId } = whoAsks(context);
   const piece = await findPiece(db, knitterId, params.pieceId);
   if (!piece) throw data(NO_SUCH_PIECE, { status: 404 });
+  const all = new URL(request.url).searchParams.has('all');
   return {
     piece: { id: piece.id, name: piece.name, line: lineOf(piece.plan.construction === 'round') },
     panels: Object.fromEntries(
       piece.plan.sections.flatMap(({ panels }) => panels.map(({ id, name }) => [id, name])),
     ),
-    events: await readJournal(db, knitterId, piece.id),
+    journal: all
+      ? { base: null, events: await readJournal(db, knitterId, piece.id) }
+      : (await openJournal(db, knitterId, piece.id)).part,
     units: (await readSettings(db, knitterId)).units,
   };
 }
@@ -115,15 +119,16 @@ export default function LogbookRoute({ loaderData }: Route.ComponentProps) {
 }
 
 function Logbook({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
-  const { piece, panels, events: stored, units } = loaderData;
-  const { events, state, record, refused, dismiss } = useJournal(piece.id, stored);
+  const { piece, panels, journal, units } = loaderData;
+  const { base, events, state, record, refused, dismiss } = useJournal(piece.id, journal);
   const clock = useClock();
   const wordsOf = (event: JournalEvent) => eventWords(event, (id) => panels[id] ?? id, units, piece.line);
   const lines = useMemo(() => logbookLines(events, state), [events, state]);
   return (
     <Page title={`Logbook: ${piece.name}`}>
       <p className="text-xl">
-        {counted(state.done, piece.line)} done in {counted(lines.length, 'sitting')}.{' '}
+        {counted(state.done, piece.line)} done{base ? '. Here are the last ' : ' in '}
+        {counted(lines.length, 'sitting')}.{' '}
         <Link to={`/pieces/${piece.id}`} className="underline">
           Back to the needles
         </Link>
@@ -180,6 +185,14 @@ function Logbook({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
           </ol>
         </section>
       ))}
+      {base && (
+        <p className="mt-10 text-xl">
+          {counted(base.seq, 'entry', 'entries')} came before these.{' '}
+          <Link to="?all" className="underline">
+            Show them all
+          </Link>
+        </p>
+      )}
     </Page>
   );
 }

@@ -4,7 +4,7 @@ import { data } from 'react-router';
 import { Toaster } from '~/ui/toaster';
 import type { CrossingBox } from '@core/fabric/shapes';
 import { whoAsks } from '~/knitter/asking.server';
-import { readJournal } from '~/db/journal.server';
+import { openJournal } from '~/db/journal-part.server';
 import { firstOfPair } from '~/db/on-needles.server';
 import { findPiece, readSettings } from '~/db/pieces.server';
 import { useJournal } from '~/journal/use-journal';
@@ -36,12 +36,12 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const { db, knitterId } = whoAsks(context);
   const piece = await findPiece(db, knitterId, params.pieceId);
   if (!piece) throw data(NO_SUCH_PIECE, { status: 404 });
-  const [events, settings, pair] = await Promise.all([
-    readJournal(db, knitterId, piece.id),
+  const [{ part }, settings, pair] = await Promise.all([
+    openJournal(db, knitterId, piece.id),
     readSettings(db, knitterId),
     firstOfPair(db, knitterId, piece.id),
   ]);
-  return { piece, events, settings, pair };
+  return { piece, journal: part, settings, pair };
 }
 
 export const meta: Route.MetaFunction = ({ data: loaded }) => [
@@ -53,8 +53,8 @@ export default function NeedlesRoute({ loaderData }: Route.ComponentProps) {
 }
 
 function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
-  const { piece, events: stored, settings, pair } = loaderData;
-  const { events, state, record, saving, refused, kept } = useJournal(piece.id, stored);
+  const { piece, journal, settings, pair } = loaderData;
+  const { events, state, record, saving, refused, kept } = useJournal(piece.id, journal);
   const here = `/pieces/${piece.id}`;
   const { offline, newer, takeNewer } = useOffline([here, '/', `${here}/logbook`]);
   const [dialog, setDialog] = useState<DialogName | null>(null);

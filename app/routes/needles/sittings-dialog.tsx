@@ -5,7 +5,7 @@ import { rowKinds } from '@core/plan/row-facts';
 import { changePrefs, REMINDERS } from '~/device/prefs';
 import type { DialogProps } from './dialog-props';
 import { durationWords } from '~/messages/durations';
-import { counted, lineOf, plural, type Line } from '~/messages/numbers';
+import { counted, lineOf, type Line } from '~/messages/numbers';
 
 const KIND_WORDS: Readonly<Record<RowKind, (line: Line) => string>> = {
   plain: (line) => `a plain ${line}`,
@@ -20,12 +20,14 @@ export function SittingsForm({ view, events, state, prefs }: DialogProps) {
   const line = lineOf(view.round);
   const pace = useMemo(() => paceOf(events, state, rowKinds(sheet)), [events, state, sheet]);
   const total = pace.sittings.reduce((sum, { atNeedles }) => sum + atNeedles, 0);
+  // Of a very long journal only what came last is at hand here.
+  const isPart = state.count > events.length;
   const newest = pace.sittings.toReversed().slice(0, SHOWN);
   return (
     <>
       <p className="text-xl" data-testid="at-needles">
-        {durationWords(total)} at the needles in {pace.sittings.length}{' '}
-        {plural(pace.sittings.length, 'sitting')}.
+        {durationWords(total)} at the needles in {isPart && 'the last '}
+        {counted(pace.sittings.length, 'sitting')}.
       </p>
       <ul className="ends">
         {ROW_KINDS.flatMap((kind) => {

@@ -4,7 +4,7 @@ import { data, Form, Link, useSearchParams } from 'react-router';
 import { Printer } from 'lucide-react';
 import { worksheet } from '@core/piece/worksheet';
 import { whoAsks } from '~/knitter/asking.server';
-import { readJournal } from '~/db/journal.server';
+import { openJournal } from '~/db/journal-part.server';
 import { findPiece, readSettings } from '~/db/pieces.server';
 import { useJournal } from '~/journal/use-journal';
 import { wayOf } from '~/knitter/settings';
@@ -22,11 +22,11 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const { db, knitterId } = whoAsks(context);
   const piece = await findPiece(db, knitterId, params.pieceId);
   if (!piece) throw data(NO_SUCH_PIECE, { status: 404 });
-  const [events, settings] = await Promise.all([
-    readJournal(db, knitterId, piece.id),
+  const [{ part }, settings] = await Promise.all([
+    openJournal(db, knitterId, piece.id),
     readSettings(db, knitterId),
   ]);
-  return { piece, events, settings };
+  return { piece, journal: part, settings };
 }
 
 export const meta: Route.MetaFunction = () => [{ title: 'Rows on paper · Gritch' }];
@@ -126,8 +126,8 @@ function TypeBack({
 }
 
 export default function Paper({ loaderData }: Route.ComponentProps) {
-  const { piece, events: stored, settings } = loaderData;
-  const { state, record } = useJournal(piece.id, stored);
+  const { piece, journal, settings } = loaderData;
+  const { state, record } = useJournal(piece.id, journal);
   const [params] = useSearchParams();
   const sheet = worksheet(piece.plan, state.facts);
   const working = Math.min(state.done + 1, sheet.rows);

@@ -2,9 +2,8 @@
 import { data, redirect, useFetcher } from 'react-router';
 import { checkDraft } from '@core/draft/draft';
 import { draftSchema } from '@core/draft/schema';
-import { fold } from '@core/journal/fold';
 import { whoAsks } from '~/knitter/asking.server';
-import { readJournal } from '~/db/journal.server';
+import { openJournal } from '~/db/journal-part.server';
 import { findDraft, findPiece, readSettings } from '~/db/pieces.server';
 import { YARNS } from '~/knitter/settings';
 import { PLAN_MOVED, storeChange } from '~/plan/store-change.server';
@@ -18,12 +17,12 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const { db, knitterId } = whoAsks(context);
   const draft = await findDraft(db, knitterId, params.pieceId);
   if (!draft) throw data(NO_SUCH_PIECE, { status: 404 });
-  const [events, settings, own] = await Promise.all([
-    readJournal(db, knitterId, params.pieceId),
+  const [{ state }, settings, own] = await Promise.all([
+    openJournal(db, knitterId, params.pieceId),
     readSettings(db, knitterId),
     ownCharts({ db, knitterId }),
   ]);
-  return { draft, done: fold(events).done, settings, own };
+  return { draft, done: state.done, settings, own };
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
