@@ -243,7 +243,7 @@ describe('a copy', () => {
   it('is taken before the data are brought up to date', async () => {
     await filled();
     const client = openFile(databaseFile(folder));
-    await client.execute('drop table glances');
+    await client.execute('drop table standings');
     await client.execute(
       'delete from __drizzle_migrations where created_at = (select max(created_at) from __drizzle_migrations)',
     );
