@@ -122,6 +122,27 @@ describe.each([
   ],
 ])('an entry %s', (_, body) => {
   beforeEach(() => spoilEntry(3, body));
+  it('what was stored by an older version is read as this one has it, and of a later one not at all', async () => {
+    const stored = { ...planOf(draftOf('Old')) };
+    const sections = stored.sections.map((one) => ({
+      ...one,
+      id: 's-r2',
+      panels: one.panels.map((panel) => ({ ...panel, chart: `r2-${panel.chart}` })),
+    }));
+    const charts = Object.fromEntries(
+      Object.entries(stored.charts).map(([key, chart]) => [`r2-${key}`, chart]),
+    );
+    const plan = JSON.stringify({ ...stored, sections, charts });
+    await db.update(revisions).set({ plan, version: 5 }).where(eq(revisions.pieceId, piece));
+    expect((await findPiece(db, LOCAL_KNITTER, piece))?.plan.sections).toMatchObject([
+      { id: 's-r2', origin: 's' },
+    ]);
+    await db.update(revisions).set({ version: 99 }).where(eq(revisions.pieceId, piece));
+    await expect(findPiece(db, LOCAL_KNITTER, piece)).rejects.toBeInstanceOf(DamagedPiece);
+    await expect(findDraft(db, LOCAL_KNITTER, piece)).rejects.toBeInstanceOf(DamagedPiece);
+    await db.update(events).set({ version: 99 }).where(eq(events.pieceId, piece));
+    await expect(readJournal(db, LOCAL_KNITTER, piece)).rejects.toBeInstanceOf(DamagedPiece);
+  });
   it('is named, takes its own piece down, and no other', async () => {
     expect(await damageOf(readJournal(db, LOCAL_KNITTER, piece))).toEqual({
       id: piece,

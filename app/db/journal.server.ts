@@ -83,15 +83,15 @@ export async function lastEntry(db: Pick<Database, 'select'>, pieceId: string): 
   return row?.last ?? 0;
 }
 
-type Row = { readonly id: string; readonly seq: number; readonly body: string };
-const columns = { id: events.id, seq: events.seq, body: events.body };
+type Row = Pick<typeof events.$inferSelect, 'id' | 'seq' | 'version' | 'body'>;
+const columns = { id: events.id, seq: events.seq, version: events.version, body: events.body };
 
 const ofPiece = (knitterId: string, pieceId: string) =>
   and(eq(events.pieceId, pieceId), eq(events.knitterId, knitterId));
 
 /** The entries that rows hold. Throws a DamagedPiece that names all that cannot be read. */
 async function entriesIn(db: Database, pieceId: string, rows: readonly Row[]): Promise<JournalEvent[]> {
-  const found = rows.map(({ id, body }) => entryStored(body, id));
+  const found = rows.map(({ id, body, version }) => entryStored(body, id, version));
   const entries = found.filter((entry) => entry !== null);
   if (entries.length === rows.length) return entries;
   const damaged = rows.filter((_, i) => found[i] === null).map(({ seq }) => seq);
@@ -106,7 +106,7 @@ export async function readRepeats(db: Database, pieceId: string) {
     .select(columns)
     .from(events)
     .where(and(eq(events.pieceId, pieceId), sql`${kind} = 'repeatsChanged'`));
-  return repeatsIn(rows.flatMap(({ id, body }) => entryStored(body, id) ?? []));
+  return repeatsIn(rows.flatMap(({ id, body, version }) => entryStored(body, id, version) ?? []));
 }
 
 /** So many entries are read at a time, so that others get their turn. */

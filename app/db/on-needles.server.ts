@@ -33,5 +33,5 @@ export async function firstOfPair(db: Database, knitterId: string, id: string): 
   // A first piece that is damaged says so itself; its second goes on without it.
   const journal = first && (await orNull(openJournal(db, knitterId, first.id)));
   if (!journal) return null;
-  return { name: first.name, mirrored: pairOf.mirrored, told: playback(journal.state) };
+  return { name: first.name, mirrored: pairOf.mirrored, told: playback(journal.state, first.plan) };
 }

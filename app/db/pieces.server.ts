@@ -62,6 +62,7 @@ export async function findDraft(db: Database, knitterId: string, id: string) {
       id: pieces.id,
       name: pieces.name,
       draft: revisions.draft,
+      version: revisions.version,
       yarn: pieces.yarn,
       number: revisions.number,
     })
@@ -71,7 +72,7 @@ export async function findDraft(db: Database, knitterId: string, id: string) {
     .orderBy(desc(revisions.number))
     .limit(1);
   if (!row) return null;
-  const draft = draftStored(row.draft);
+  const draft = draftStored(row.draft, row.version);
   if (!draft) throw damagedPlan(row);
   return { draft, number: row.number, yarn: yarnOf(row.yarn) };
 }
@@ -216,7 +217,13 @@ export async function planInUse(db: Database, knitterId: string, id: string): Pr
   return piece.plan;
 }
 
-const columns = { id: pieces.id, name: pieces.name, yarn: pieces.yarn, plan: revisions.plan };
+const columns = {
+  id: pieces.id,
+  name: pieces.name,
+  yarn: pieces.yarn,
+  version: revisions.version,
+  plan: revisions.plan,
+};
 
 /** Throws a DamagedPiece if its plan cannot be read. */
 export async function findPiece(db: Database, knitterId: string, id: string): Promise<PieceRecord | null> {
@@ -228,9 +235,10 @@ export async function findPiece(db: Database, knitterId: string, id: string): Pr
     .orderBy(desc(revisions.number))
     .limit(1);
   if (!row) return null;
-  const plan = planStored(row.plan);
+  const { id: own, name, yarn } = row;
+  const plan = planStored(row.plan, row.version);
   if (!plan) throw damagedPlan(row);
-  return { ...row, plan, yarn: yarnOf(row.yarn) };
+  return { id: own, name, plan, yarn: yarnOf(yarn) };
 }
 
 /** An older plan of a piece; null if there is none of that number, or it cannot be read. */
@@ -241,11 +249,11 @@ export async function planOfRevision(
   number: number,
 ): Promise<Plan | null> {
   const [row] = await db
-    .select({ plan: revisions.plan })
+    .select({ plan: revisions.plan, version: revisions.version })
     .from(pieces)
     .innerJoin(revisions, and(eq(revisions.pieceId, pieces.id), eq(revisions.number, number)))
     .where(onBench(knitterId, id));
-  return row ? planStored(row.plan) : null;
+  return row ? planStored(row.plan, row.version) : null;
 }
 
 /** A piece of the list; null for a plan that cannot be read. */
@@ -260,7 +268,11 @@ export async function listPieces(db: Database, knitterId: string): Promise<Liste
     .innerJoin(revisions, and(eq(revisions.pieceId, pieces.id), eq(revisions.number, newest)))
     .where(and(eq(pieces.knitterId, knitterId), isNull(pieces.binnedAt)))
     .orderBy(pieces.createdAt, pieces.id);
-  return rows.map(({ plan, yarn, ...row }) => ({ ...row, yarn: yarnOf(yarn), plan: planStored(plan) }));
+  return rows.map(({ plan, version, yarn, ...row }) => ({
+    ...row,
+    yarn: yarnOf(yarn),
+    plan: planStored(plan, version),
+  }));
 }
 
 export async function readSettings(db: Database, knitterId: string): Promise<KnitterSettings> {

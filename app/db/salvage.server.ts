@@ -26,9 +26,12 @@ export async function salvage(db: Database, knitterId: string, id: string): Prom
     db.select().from(revisions).where(eq(revisions.pieceId, id)).orderBy(desc(revisions.number)),
     db.select().from(events).where(eq(events.pieceId, id)).orderBy(asc(events.seq)),
   ]);
-  const readable = plans.map((row) => ({ plan: planStored(row.plan), draft: draftStored(row.draft) }));
+  const readable = plans.map((row) => ({
+    plan: planStored(row.plan, row.version),
+    draft: draftStored(row.draft, row.version),
+  }));
   const at = readable.findIndex(({ plan, draft }) => plan !== null && draft !== null);
-  const journal = rows.flatMap((row) => entryStored(row.body, row.id) ?? []);
+  const journal = rows.flatMap((row) => entryStored(row.body, row.id, row.version) ?? []);
   const { plan, draft } = readable[at] ?? { plan: null, draft: null };
   const { name, yarn } = piece;
   return {

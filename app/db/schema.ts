@@ -2,6 +2,7 @@
  * Tables. Every one carries its knitter; plans are immutable revisions; the journal is only ever added to. What is kept as
  * JSON is text here: `stored.ts` reads it, row by row.
  */
+import { PIECE_VERSION } from '@core/formats/piece-schema';
 import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 
 export const knitters = sqliteTable('knitters', {
@@ -37,6 +38,10 @@ export const revisions = sqliteTable(
     knitterId: text('knitter_id')
       .notNull()
       .references(() => knitters.id),
+    /** The version of the piece file whose draft and plan these are; 5 for what is older than this column. */
+    version: integer('version')
+      .notNull()
+      .$defaultFn(() => PIECE_VERSION),
     plan: text('plan').notNull(),
     /** What the knitter typed, kept as it was. */
     draft: text('draft').notNull(),
@@ -56,6 +61,10 @@ export const events = sqliteTable(
       .notNull()
       .references(() => knitters.id),
     id: text('id').notNull(),
+    /** The version of the piece file whose entry it is; 5 for what is older than this column. */
+    version: integer('version')
+      .notNull()
+      .$defaultFn(() => PIECE_VERSION),
     body: text('body').notNull(),
     receivedAt: text('received_at').notNull(),
   },

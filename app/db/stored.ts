@@ -5,7 +5,9 @@
 import type { PieceDraft } from '@core/draft/draft';
 import { draftSchema } from '@core/draft/schema';
 import { patternIn, upgradedPattern, type Pattern } from '@core/formats/pattern';
+import { PIECE_VERSION } from '@core/formats/piece-schema';
 import { patternFileSchema } from '@core/formats/schema';
+import { upgradedPart, type Part } from '@core/formats/upgrades';
 import type { JournalEvent } from '@core/journal/events';
 import { eventSchema } from '@core/journal/schema';
 import { checkShape, type Plan } from '@core/piece/plan';
@@ -28,19 +30,23 @@ function stands(check: () => unknown): boolean {
   }
 }
 
-export const draftStored = (text: string): PieceDraft | null => {
-  const found = draftSchema.safeParse(parsed(text));
+/** A part of a piece as this version has it, from whichever it was stored in. */
+const partStored = (part: Part, text: string, version: number) =>
+  version <= PIECE_VERSION ? upgradedPart(part, version, parsed(text)) : undefined;
+
+export const draftStored = (text: string, version: number): PieceDraft | null => {
+  const found = draftSchema.safeParse(partStored('draft', text, version));
   return found.success ? (found.data as PieceDraft) : null;
 };
 
 /** A plan whose rows can be laid out. One that a later version would no longer let through is still a plan. */
-export function planStored(text: string): Plan | null {
-  const plan = parsed(text) as Plan;
+export function planStored(text: string, version: number): Plan | null {
+  const plan = partStored('plan', text, version) as Plan;
   return stands(() => checkShape(plan).ok) && stands(() => checkPlan(plan)) ? plan : null;
 }
 
-export function entryStored(text: string, id: string): JournalEvent | null {
-  const found = eventSchema.safeParse(parsed(text));
+export function entryStored(text: string, id: string, version: number): JournalEvent | null {
+  const found = eventSchema.safeParse(partStored('entry', text, version));
   return found.success && found.data.id === id ? (found.data as JournalEvent) : null;
 }
 

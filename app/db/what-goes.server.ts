@@ -21,10 +21,12 @@ export async function whatGoes(db: Database, knitterId: string, id: string): Pro
   if (!piece) return null;
   const [entries] = await db.select({ n: count() }).from(events).where(eq(events.pieceId, id));
   const others = await db
-    .select({ name: pieces.name, draft: revisions.draft })
+    .select({ name: pieces.name, draft: revisions.draft, version: revisions.version })
     .from(pieces)
     .innerJoin(revisions, and(eq(revisions.pieceId, pieces.id), eq(revisions.number, 1)))
     .where(and(onBench, ne(pieces.id, id)));
-  const seconds = others.filter(({ draft }) => draft.includes(id) && draftStored(draft)?.pairOf?.id === id);
+  const seconds = others.filter(
+    ({ draft, version }) => draft.includes(id) && draftStored(draft, version)?.pairOf?.id === id,
+  );
   return { name: piece.name, entries: entries?.n ?? 0, seconds: seconds.map(({ name }) => name) };
 }

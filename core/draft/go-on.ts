@@ -6,7 +6,7 @@ import { err, ok, type Result } from '../result';
 import { rowAt, type Chart } from '../chart/chart';
 import { changesAfter, shapingAfter } from './rest-of-shaping';
 import { panelStitches } from '../plan/width';
-import { unmarked } from '../piece/change-plan';
+import { originOf } from '../piece/change-plan';
 import { isLive, waleAt, countLive, type Live } from '../piece/shaping';
 import { shapeIn } from '../piece/shapes';
 import type { Section } from '../piece/plan';
@@ -59,7 +59,7 @@ function continued(on: OnNeedles): Continued | null {
     ? sheet.plan.sections.length - 1
     : sheet.starts.findLastIndex(({ from }) => from <= done + 1);
   const planned = sheet.plan.sections[index] as Section;
-  const typed = draft.sections.find(({ id }) => id === unmarked(planned.id));
+  const typed = draft.sections.find(({ id }) => id === originOf(planned));
   const panels = typed && !typed.spread ? startAt(on, index, planned, typed.panels) : [null];
   if (!typed || panels.some((panel) => panel === null)) return null;
   const first = sheet.firstRows[index] as number;

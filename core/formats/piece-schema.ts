@@ -1,4 +1,4 @@
-/** The piece file, version 5; docs/piece-5.schema.json is made from this. Apart, so that only those who need it load it. */
+/** The piece file, version 6; docs/piece-6.schema.json is made from this. Apart, so that only those who need it load it. */
 import { z } from 'zod';
 import { continuesSchema, draftSchema, makingSchema } from '../draft/schema';
 import { eventSchema } from '../journal/schema';
@@ -9,7 +9,7 @@ import { FACES, LEANS } from '../stitch/types';
 import { chartSchema } from './schema';
 
 export const PIECE_FORMAT = 'gritch-piece';
-export const PIECE_VERSION = 5;
+export const PIECE_VERSION = 6;
 
 const id = z.string().min(1).max(120);
 const name = z.string().min(1).max(80);
@@ -75,6 +75,7 @@ const shaping = z.strictObject({
 });
 const section = z.strictObject({
   id,
+  origin: id.optional().describe('Id of the section that was typed, where a changed plan goes on with it'),
   name,
   length,
   panels: z.array(panel).min(1).max(LIMITS.panels).describe('From the right edge as seen from the RS'),

@@ -78,7 +78,7 @@ describe('the piece file', () => {
     expect([sheet.rows, charted(sheet, 20)]).toEqual([67, charted(joined.value, 20)]);
   });
   it('is as the published schema describes it, and that schema is the one in use', () => {
-    const published = JSON.parse(fs.readFileSync(path.resolve('docs/piece-5.schema.json'), 'utf8')) as object;
+    const published = JSON.parse(fs.readFileSync(path.resolve('docs/piece-6.schema.json'), 'utf8')) as object;
     expect(published).toEqual(JSON.parse(JSON.stringify(z.toJSONSchema(pieceFileSchema))));
     const validate = new Ajv2020({ strict: false, validateFormats: false }).compile(published);
     expect(validate(JSON.parse(written))).toBe(true);
@@ -93,8 +93,24 @@ describe('the piece file', () => {
     const read = changed((data) => Object.assign(data, { version: 1, plan: undefined }));
     expect(read).toEqual({ ok: true, value: piece });
   });
-  it.each([2, 3, 4])('version %i knew fewer kinds of entries or charts, and is otherwise the same', (version) =>
+  it.each([2, 3, 4, 5])('version %i knew fewer kinds of entries or charts, and is otherwise the same', (version) =>
     expect(changed((data) => (data.version = version))).toEqual({ ok: true, value: piece }));
+  it('up to version 5 the sections of a changed plan were known by the mark of their charts: now they name what they are of', () => {
+    const next = checkDraft({ ...draft, sections: draft.sections.map((one) => (one.id === 'body' ? { ...one, rows: 60 } : one)) });
+    const joined = next.ok ? changePlan(worksheet(plan), next.value.plan, 20, 2) : next;
+    if (!joined.ok) throw new Error(JSON.stringify(joined.error));
+    const text = writePiece({ ...piece, plan: joined.value.plan });
+    const old = JSON.parse(text) as { version: number; plan: { sections: { id: string; origin?: string }[] } };
+    old.version = 5;
+    const origins = old.plan.sections.map(({ origin }) => origin);
+    for (const section of old.plan.sections) delete section.origin;
+    // An id that only looks marked is the knitter's own.
+    (old.plan.sections[0] as { id: string }).id = 'cuff-r2';
+    const back = readPiece(JSON.stringify(old));
+    if (!back.ok) throw new Error(JSON.stringify(back.error));
+    expect(origins.filter(Boolean).length).toBeGreaterThan(0);
+    expect(back.value.plan.sections.map(({ origin }) => origin)).toEqual(origins);
+  });
   it('repeats that were added make room for more rows', () => {
     const more = event({ kind: 'repeatsChanged', section: plan.sections[1]!.id, panel: plan.sections[1]!.panels[0]!.id, by: 100 }, 1);
     const far = event({ kind: 'note', row: 99, text: 'far up' }, 2);
@@ -106,7 +122,7 @@ describe('the piece file', () => {
     ['something else', readPiece('{"format": "other"}'), { code: 'other-format' }],
     ['a list', readPiece('[1, 2]'), { code: 'other-format' }],
     ['nothing', readPiece('null'), { code: 'other-format' }],
-    ['a later version', changed((data) => (data.version = 9)), { code: 'newer-version', version: 9, known: 5 }],
+    ['a later version', changed((data) => (data.version = 9)), { code: 'newer-version', version: 9, known: 6 }],
     ['no version', changed((data) => delete data.version), { code: 'not-as-described', path: 'version' }],
     ['a version 1 whose draft cannot be knitted', changed((data) => Object.assign(data, { version: 1, draft: { ...draft, sections: [] } })), { code: 'not-as-described', path: 'plan' }],
     ['a member too many', changed((data) => (data.extra = 1)), { code: 'not-as-described' }],

@@ -1,7 +1,7 @@
 /**
  * A piece as it is handed on: plan, charts and journal, whole. On opening, the plan is checked like any other, and the
  * journal must be about it. Version 1 has no plan: it is made from the draft; version 3 knows more kinds of entries,
- * version 5 what a device knew when it made them.
+ * version 5 what a device knew when it made them, version 6 the sections that those of a changed plan are of.
  */
 import { err, ok, type Result } from '../result';
 import type { Chart } from '../chart/chart';
@@ -12,6 +12,7 @@ import { misfit, repeatsIn } from '../journal/misfit';
 import type { Plan } from '../piece/plan';
 import { checkPlan } from '../piece/worksheet';
 import { openEnvelope, type EnvelopeProblem } from './envelope';
+import { canUpgrade, toNextVersion } from './upgrades';
 import { chartIn, chartOut } from './pattern';
 import { MOST_PIECE_FILE } from './limits';
 import { PIECE_FORMAT, PIECE_VERSION, pieceFileSchema, type PieceFile } from './piece-schema';
@@ -61,22 +62,26 @@ export function writePiece({ name, yarn, draft, plan, journal }: Piece): string 
 
 type Data = Readonly<Record<string, unknown>>;
 
-/** From each version to the next. */
-const UPGRADES: Readonly<Record<number, (data: Data) => Data>> = {
-  1: (data) => {
-    const draft = draftSchema.safeParse(data.draft);
-    const checked = draft.success ? checkDraft(draft.data as PieceDraft) : null;
-    return { ...data, version: 2, plan: checked?.ok ? planOut(checked.value.plan) : undefined };
-  },
-  2: (data) => ({ ...data, version: 3 }),
-  3: (data) => ({ ...data, version: 4 }),
-  4: (data) => ({ ...data, version: 5 }),
-};
+/** Version 1 has no plan. */
+function withPlan(data: Data): Data {
+  const draft = draftSchema.safeParse(data.draft);
+  const checked = draft.success ? checkDraft(draft.data as PieceDraft) : null;
+  return { ...data, version: 2, plan: checked?.ok ? planOut(checked.value.plan) : undefined };
+}
 
 function upgraded(data: Data): Data {
-  const { version } = data;
-  const upgrade = typeof version === 'number' ? UPGRADES[version] : undefined;
-  return upgrade ? upgraded(upgrade(data)) : data;
+  const { version, draft, plan, journal } = data;
+  if (version === 1) return upgraded(withPlan(data));
+  if (typeof version !== 'number' || !canUpgrade(version)) return data;
+  return upgraded({
+    ...data,
+    version: version + 1,
+    draft: toNextVersion('draft', version, draft),
+    plan: toNextVersion('plan', version, plan),
+    journal: Array.isArray(journal)
+      ? journal.map((entry) => toNextVersion('entry', version, entry))
+      : journal,
+  });
 }
 
 function checkJournal(plan: Plan, journal: readonly JournalEvent[]): PieceFileProblem | null {

@@ -1,5 +1,6 @@
 /** What a knitter takes back, hangs in the work and decides about rows that two devices tell differently. */
 import fc from 'fast-check';
+import { planOf } from '../testing/plans';
 import { FIRST_LIFE, type Happening, type JournalEvent } from './events';
 import { fold } from './fold';
 import { leanPlayedBack, playback, repeated } from './playback';
@@ -129,23 +130,25 @@ describe('the second of a pair', () => {
     .map((one) => (one.kind === 'fault' ? { ...one, rowEvent: `row-${one.pieceRow}` } : one))
     .map((one) => (one.kind === 'rowDone' ? { ...one, id: `row-${one.row}` } : one));
   const state = fold(events);
+  const { sections, ...plan } = planOf([{ rows: 60, panels: [{ chart: 'rope-4', id: 'rope' }] }]);
+  const changed = { ...plan, sections: sections.map((section) => ({ ...section, id: 'body-r2', origin: 'body' })) };
 
   it('is told the first one’s deviations in the order of rows, mended faults left out', () =>
-    expect(playback(state).map(({ row, what }) => [row, what.kind])).toEqual([
+    expect(playback(state, changed).map(({ row, what }) => [row, what.kind])).toEqual([
       [3, 'fault'],
       [5, 'panelRowSet'],
       [7, 'repeatsChanged'],
       [9, 'rowOnce'],
     ]));
   it('records the same in its own journal, in sections as the draft calls them, and is not told it again', () => {
-    const told = playback(state);
+    const told = playback(state, changed);
     expect(told[2]?.same).toEqual({ kind: 'repeatsChanged', section: 'body', panel: 'rope', by: 1 });
     const second = told.flatMap(({ same }) => (same ? [event(same)] : []));
     expect(told.map((one) => repeated(one, fold(second)))).toEqual([false, true, true, true]);
     expect(told.some((one) => repeated(one, fold([])))).toBe(false);
   });
   it('mirrored, a crossing left wrong leans the other way', () => {
-    const left = playback(state)[0]?.what as typeof fault & { kind: 'fault' };
+    const left = playback(state, changed)[0]?.what as typeof fault & { kind: 'fault' };
     expect([leanPlayedBack(left, false), leanPlayedBack(left, true)]).toEqual(['left', 'right']);
     expect(leanPlayedBack({ ...left, made: 'uncrossed' }, true)).toBeNull();
   });

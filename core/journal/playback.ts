@@ -2,7 +2,8 @@
  * What was done otherwise than planned on the first of a pair, row by row, for the second one to repeat: pairs must be
  * alike, deviations and all. A mirrored second has the same panels in the other order, so only leans change.
  */
-import { unmarked } from '../piece/change-plan';
+import { typedId } from '../piece/change-plan';
+import type { Plan } from '../piece/plan';
 import type { Lean } from '../stitch/types';
 import type { EventOf, Happening, JournalEvent } from './events';
 import type { JournalState } from './fold';
@@ -32,7 +33,7 @@ export function leanPlayedBack({ made }: EventOf<'fault'>, mirrored: boolean): L
   return mirrored ? OTHER[made.lean] : made.lean;
 }
 
-function playedBack(event: JournalEvent, state: JournalState): PlayedBack | null {
+function playedBack(event: JournalEvent, state: JournalState, plan: Plan): PlayedBack | null {
   const { id } = event;
   switch (event.kind) {
     case 'rowOnce': {
@@ -45,12 +46,12 @@ function playedBack(event: JournalEvent, state: JournalState): PlayedBack | null
     }
     case 'repeatsChanged': {
       const { section, panel, by } = event;
-      const same = { kind: 'repeatsChanged' as const, section: unmarked(section), panel, by };
+      const same = { kind: 'repeatsChanged' as const, section: typedId(plan, section), panel, by };
       return { id, row: (state.doneAt.get(id) ?? 0) + 1, what: event, same };
     }
     case 'sectionEnded': {
       const { section, row } = event;
-      return { id, row, what: event, same: { kind: 'sectionEnded', section: unmarked(section), row } };
+      return { id, row, what: event, same: { kind: 'sectionEnded', section: typedId(plan, section), row } };
     }
     case 'anchored': {
       const { what, row, panel, text } = event;
@@ -66,14 +67,14 @@ function playedBack(event: JournalEvent, state: JournalState): PlayedBack | null
 }
 
 /** In the order of rows. Faults that were mended, and whatever was taken back or ripped out, are not repeated. */
-export function playback(state: JournalState): PlayedBack[] {
+export function playback(state: JournalState, plan: Plan): PlayedBack[] {
   const left = new Set(state.faults.filter(({ mended }) => !mended).map(({ id }) => id));
   const hung = new Set(state.anchors.map(({ id }) => id));
   const ended = new Set(state.ends.map(({ id }) => id));
   const holds = { fault: left, anchored: hung, sectionEnded: ended } as const;
   return state.said
     .filter(({ kind, id }) => !(kind in holds) || holds[kind as keyof typeof holds].has(id))
-    .flatMap((event) => playedBack(event, state) ?? [])
+    .flatMap((event) => playedBack(event, state, plan) ?? [])
     .sort((a, b) => a.row - b.row);
 }
 

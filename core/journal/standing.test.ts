@@ -1,5 +1,6 @@
 /** A fold that goes on from a standing says what a fold of the whole journal says, or that it does not know. */
 import fc from 'fast-check';
+import { planOf } from '../testing/plans';
 import { home, type Home } from '../testing/two-devices';
 import { FIRST_LIFE, type JournalEvent } from './events';
 import { fold } from './fold';
@@ -86,7 +87,7 @@ function shown(state: JournalState, reach: Reach) {
     rowEvents,
     steps: steps.slice(-reach.steps / 2),
     stories: storiesOf(state),
-    playback: playback(state),
+    playback: playback(state, PLAN),
     notes: said.filter(({ kind }) => kind === 'note'),
     late: [...state.late].map((late) => [late, lifeWhenLate.get(late.id)]),
     done: [verdicts, doneAt, places].map((map) => map.get(state.undoTarget ?? '')),
@@ -102,6 +103,7 @@ const journals = commands.map((list) => {
   return made.server;
 });
 const cuts = fc.array(fc.nat({ max: 40 }), { minLength: 1, maxLength: 4 });
+const PLAN = planOf([{ rows: 60, panels: [{ chart: 'rope-4', id: 'rope' }] }]);
 const SMALL: Reach = { steps: 6, undone: 2, rows: 3, ids: 6 };
 
 function standingAfter(base: Standing | null, events: readonly JournalEvent[], reach: Reach) {

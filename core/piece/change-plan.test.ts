@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { cellKey } from '../stitch/cells';
 import { patternPosition, pieceRow } from '../indices';
 import { chartFrom, planOf, type SectionSpec } from '../testing/plans';
-import { changePlan } from './change-plan';
+import { changePlan, originOf, typedId } from './change-plan';
 import { NO_FACTS, charted, checkPlan, worksheet, type Facts, type Worksheet } from './worksheet';
 import type { Plan, Section } from './plan';
 
@@ -136,6 +136,23 @@ describe('a plan changed under the needles', () => {
     if (!sheet.ok) throw new Error(JSON.stringify(sheet.error));
     expect(sheet.value.rows).toBe(47);
     expect(worksheet(sheet.value.plan, { ...facts, done: 43 }).rows).toBe(50);
+  });
+  it('sections name the ones that were typed, whatever these are called, and changed again they still do', () => {
+    const named = (made: Plan): Plan => ({
+      ...made,
+      sections: made.sections.map((one, i) => ({ ...one, id: i === 0 ? 'yoke-r2' : one.id })),
+    });
+    const old = named(plan([{ rows: 40, panels: panels() }]));
+    const once = changed(old, old, 10);
+    const twice = changePlan(once, old, 20, 3);
+    if (!twice.ok) throw new Error('unsound');
+    expect(twice.value.plan.sections.map(originOf)).toEqual(['yoke-r2', 'yoke-r2', 'yoke-r2']);
+    expect(twice.value.plan.sections.map(({ id }) => typedId(twice.value.plan, id))).toEqual([
+      'yoke-r2',
+      'yoke-r2',
+      'yoke-r2',
+    ]);
+    expect(new Set(twice.value.plan.sections.map(({ id }) => id)).size).toBe(3);
   });
   it('before the first row the new plan simply holds', () => {
     const next = plan([{ rows: 44, panels: panels(OTHER) }]);

@@ -84,6 +84,7 @@ function sectionsFrom(old: Worksheet, fresh: Worksheet, row: number, mark: strin
     return {
       ...(i === 0 ? withOwnStart(section, fresh.shapes[here]) : section),
       id: `${section.id}-${mark}`,
+      origin: originOf(section),
       length,
       panels,
       ...lastRow,
@@ -96,15 +97,21 @@ function sectionsFrom(old: Worksheet, fresh: Worksheet, row: number, mark: strin
 const keyed = (charts: Plan['charts'], mark: string) =>
   Object.fromEntries(Object.entries(charts).map(([key, chart]) => [`${mark}-${key}`, chart]));
 
-/** Section ids as the knitter's draft knows them: without the marks of older changes. */
-export const unmarked = (id: string) => id.replace(/(?:-r\d+)+$/, '');
+/** The id of a section as the knitter's draft knows it. */
+export const originOf = ({ id, origin }: Pick<Section, 'id' | 'origin'>): string => origin ?? id;
+/** The same for an id that an entry names; an id of no section of the plan stays as it is. */
+export function typedId({ sections }: Plan, id: string): string {
+  const section = sections.find((one) => one.id === id);
+  return section ? originOf(section) : id;
+}
 
 /** The new plan laid out with what the journal knows of it: sections that have ended, rows to 10 cm. */
-function laidOut(next: Plan, done: number, { ends = [], lengthened = [], rowsPer10 }: Facts): Worksheet {
+function laidOut(old: Plan, next: Plan, done: number, facts: Facts): Worksheet {
+  const { ends = [], lengthened = [], rowsPer10 } = facts;
   return worksheet(next, {
     ...NO_FACTS,
-    ends: ends.map(({ section, row }) => ({ section: unmarked(section), row })),
-    lengthened: lengthened.map((one) => ({ ...one, section: unmarked(one.section) })),
+    ends: ends.map(({ section, row }) => ({ section: typedId(old, section), row })),
+    lengthened: lengthened.map((one) => ({ ...one, section: typedId(old, one.section) })),
     done,
     ...(rowsPer10 !== undefined && { rowsPer10 }),
   });
@@ -125,9 +132,9 @@ export function changePlan(
 ): Result<Worksheet, readonly PlanProblem[]> {
   const checked = checkPlan(next);
   if (!checked.ok || done === 0) return checked;
-  const fresh = laidOut(next, done, facts);
-  const mark = `r${revision}`;
   const { plan } = old;
+  const fresh = laidOut(plan, next, done, facts);
+  const mark = `r${revision}`;
   const before = sectionsUpTo(old, done);
   const after = done < fresh.rows ? sectionsFrom(old, fresh, done + 1, mark) : [];
   const { construction, firstSide, firstDirection } = plan;

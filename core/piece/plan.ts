@@ -44,6 +44,8 @@ export type Change = {
 
 export type Section = {
   readonly id: string;
+  /** The id of the section that was typed, where a changed plan goes on with it under an id of its own. */
+  readonly origin?: string;
   readonly name: string;
   readonly length: Length;
   /** From the right edge as seen from the RS. */
