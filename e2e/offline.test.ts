@@ -1,6 +1,7 @@
 /** The needles without a server, on several devices, with the browser's tabs killed under them. */
 import { appendFileSync, readFileSync, writeFileSync } from 'node:fs';
 import type { Page } from 'puppeteer-core';
+import { panelDraft } from '../core/draft/draft';
 import { startApp, type RunningApp } from './helpers/app';
 import { openBrowser, PHONE, press, reload, textOf, type OpenBrowser, waitForText } from './helpers/browser';
 import { castOnRope, choose, complete, done, saved, waitForDone } from './helpers/journeys';
@@ -178,6 +179,68 @@ describe('a phone that rips offline, while the laptop knits on', () => {
 
 const JSON_TEXT = { 'content-type': 'application/json' };
 
+describe('a phone offline while the plan is changed', () => {
+  const ROPE = 'Row 1 (RS): p2, 2/2 RC, p2.\nRow 2: k2, p4, k2.';
+  const draft = (rows: number, text = ROPE) => ({
+    name: 'Harbour belt',
+    construction: 'flat',
+    firstSide: 'RS',
+    firstDirection: 'rightToLeft',
+    sections: [{ id: 'body', name: 'Body', rows, panels: [panelDraft('rope', 'rope', text)] }],
+  });
+  const post = (path: string, body: object) =>
+    fetch(`${app.address}${path}`, {
+      method: 'POST',
+      redirect: 'manual',
+      headers: JSON_TEXT,
+      body: JSON.stringify(body),
+    });
+  /** Four rows on the phone, three more without a network; meanwhile the plan ends with row 6 and crosses no more. */
+  async function meetLate(): Promise<string> {
+    const made = await post('/pieces/new', { draft: draft(40), yarn: 'oat' });
+    const path = made.headers.get('location') ?? '';
+    await onPhone.goto(`${app.address}${path}`);
+    for (let row = 1; row <= 4; row += 1) await complete(onPhone, row);
+    await saved(onPhone);
+    await putBy(onPhone);
+    await onPhone.setOfflineMode(true);
+    await onPhone.evaluate(() => window.dispatchEvent(new Event('offline')));
+    for (let row = 5; row <= 7; row += 1) await complete(onPhone, row);
+    const plain = 'Row 1 (RS): p2, k4, p2.\nRow 2: k2, p4, k2.';
+    expect((await post(`${path}/plan.data`, { draft: draft(6, plain), revision: 1 })).status).toBe(200);
+    await onPhone.setOfflineMode(false);
+    await reload(onPhone);
+    await saved(onPhone);
+    await waitForText(onPhone, '.toast', /3 rows were told by the plan before it was changed/);
+    await press(onPhone, 'Say which holds');
+    await waitForText(onPhone, '[role=dialog]', /changed from row 5 on.*rows 5 to 7 were told on this/s);
+    return path;
+  }
+  afterAll(async () => {
+    await onPhone.goto(piece);
+    await putBy(onPhone);
+  });
+  const decided = () => onPhone.waitForFunction(() => !document.querySelector('.toast'));
+  const crosses = async (path: string, row: number) =>
+    (await (await fetch(`${app.address}${path}/rows/${row}`)).text()).includes('"cross');
+
+  it('its rows stay as they were made, those beyond the changed plan as well', async () => {
+    const path = await meetLate();
+    await press(onPhone, 'By the old plan: the change begins at row 8');
+    await decided();
+    await waitForDone(onPhone, 7);
+    expect([await crosses(path, 5), await crosses(path, 7)]).toEqual([true, true]);
+  });
+
+  it('by the changed plan there are only as many as it has', async () => {
+    const path = await meetLate();
+    await press(onPhone, 'By the changed plan, which ends with row 6: no more are done');
+    await decided();
+    await waitForDone(onPhone, 6);
+    expect(await crosses(path, 5)).toBe(false);
+  });
+});
+
 describe('what a browser or a machine may do', () => {
   it('each request sent again changes nothing', async () => {
     const before = await journal();
@@ -243,7 +306,7 @@ describe('what a browser or a machine may do', () => {
   });
 
   it('a device whose journal is not the server’s fetches the whole, and sends what the server lacks', async () => {
-    await onPhone.evaluate(async () => {
+    await onPhone.evaluate(async (id) => {
       const open = indexedDB.open('gritch');
       await new Promise((resolve) => (open.onsuccess = resolve));
       const store = open.result.transaction('journals', 'readwrite').objectStore('journals');
@@ -251,12 +314,13 @@ describe('what a browser or a machine may do', () => {
         const asked = store.getAllKeys();
         asked.onsuccess = () => resolve(asked.result);
       });
-      const [piece, seq] = keys[keys.length - 1] as [string, number];
+      const ofPiece = (keys as [string, number][]).filter(([piece]) => piece === id);
+      const [piece, seq] = ofPiece[ofPiece.length - 1] as [string, number];
       const note = { id: 'put-back-note', device: 'phone-1', deviceTime: '2026-11-20T18:00:00.000Z' };
       store.put({ ...note, kind: 'note', row: 5, text: 'from before the backup' }, [piece, seq + 1]);
       await new Promise((resolve) => (store.transaction.oncomplete = resolve));
       open.result.close();
-    });
+    }, piece.split('/').pop());
     await reload(onPhone);
     await saved(onPhone);
     await onPhone.waitForFunction(

@@ -99,13 +99,15 @@ async function entriesIn(db: Database, pieceId: string, rows: readonly Row[]): P
   throw new DamagedPiece({ id: pieceId, name: piece?.name ?? '', plan: false, entries: damaged });
 }
 
+/** The kind of an entry; null for a damaged one. */
+export const kindOf = sql`case when json_valid(${events.body}) then json_extract(${events.body}, '$.kind') end`;
+
 /** The repeats that a piece's journal adds or drops; damaged entries are passed over, for the journal itself tells of them. */
 export async function readRepeats(db: Database, pieceId: string) {
-  const kind = sql`case when json_valid(${events.body}) then json_extract(${events.body}, '$.kind') end`;
   const rows = await db
     .select(columns)
     .from(events)
-    .where(and(eq(events.pieceId, pieceId), sql`${kind} = 'repeatsChanged'`));
+    .where(and(eq(events.pieceId, pieceId), sql`${kindOf} = 'repeatsChanged'`));
   return repeatsIn(rows.flatMap(({ id, body, version }) => entryStored(body, id, version) ?? []));
 }
 

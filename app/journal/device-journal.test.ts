@@ -359,6 +359,9 @@ describe('a copy of the journal', () => {
     expect(replica.offer({ base: standing(12), events: rows(13, 14) })).toBe(true);
     expect([replica.first, replica.end, replica.last]).toEqual([12, 14, 'row-14']);
     expect(replica.offer({ base: standing(13), events: rows(14, 14) })).toBe(false);
+    // What comes before is taken where it is offered, though it does not go further.
+    expect(replica.offer(part(1, 13))).toBe(true);
+    expect([replica.first, replica.known]).toEqual([0, rows(1, 14)]);
   });
   it('that the device refuses is said, and the rows go on', async () => {
     const device = new Device('phone', new Server(), () => 'x');

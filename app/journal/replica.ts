@@ -47,10 +47,21 @@ export class Replica {
     return true;
   }
 
+  /** What comes before what is here, as somebody else has it. */
+  private offerBefore({ base, events }: JournalPart): boolean {
+    const before = this.first - (base?.seq ?? 0);
+    if (before <= 0 || events[before - 1]?.id !== this.base?.last) return false;
+    this.list = [...events.slice(0, before), ...this.list];
+    this.base = base;
+    return true;
+  }
+
   /** The journal as somebody else has it: the one that goes further is taken, with what is here of the time before it. */
-  offer({ base, events }: JournalPart): boolean {
+  offer(part: JournalPart): boolean {
+    const { base, events } = part;
     const first = base?.seq ?? 0;
-    if (first + events.length <= this.end) return false;
+    const isLonger = this.offerBefore(part);
+    if (first + events.length <= this.end) return isLonger;
     const follows = base !== null && first >= this.first && this.idAt(first) === base.last;
     if (!follows) this.base = base;
     this.list = follows ? [...this.list.slice(0, first - this.first), ...events] : [...events];

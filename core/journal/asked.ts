@@ -15,7 +15,7 @@ export function lifeOf(
 }
 
 /** Whether the knitter has not decided about an entry yet: it is of a life that came after she last did. */
-function undecidedIn(judge: Judge): (event: JournalEvent) => boolean {
+export function undecidedIn(judge: Judge): (event: JournalEvent) => boolean {
   const settledAt = new Map(judge.live('settled').map(({ life, id }) => [life, judge.placeOf(id)]));
   return (event) => judge.placeOf(event.id) > (settledAt.get(lifeOf(event, judge)) ?? -1);
 }

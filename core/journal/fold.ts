@@ -6,7 +6,7 @@ import { patternPosition, pieceRow, wale } from '../indices';
 import type { Once } from '../piece/once';
 import type { Amendment } from '../piece/spans';
 import type { Facts } from '../piece/worksheet';
-import { lateIn, lifeOf, oldPlanIn, straysIn } from './asked';
+import { undecidedIn, lateIn, lifeOf, oldPlanIn, straysIn } from './asked';
 import type { JournalEvent } from './events';
 import type { Judge } from './judge';
 import { resume, type Standing } from './standing';
@@ -84,6 +84,7 @@ function partsBefore(judge: Judge, event: JournalEvent): boolean {
 const passesBase = (judge: Judge, asked: readonly JournalEvent[]) =>
   judge.rowEvents.at(-1) === '' ||
   asked.some((event) => partsBefore(judge, event)) ||
+  judge.beforeBase.some(undecidedIn(judge)) ||
   judge.live('fault').some(({ pieceRow }) => judge.rowEvents[pieceRow - 1] === '');
 
 function stateOf(judge: Judge): JournalState {

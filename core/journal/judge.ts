@@ -37,6 +37,8 @@ export class Judge {
   last = '';
   forgotten = { steps: false, undone: false };
   private missed = false;
+  /** Entries of stories that parted from what counts before what is at hand. */
+  readonly beforeBase: JournalEvent[] = [];
 
   /** Whether something is spoken of that a standing has left behind. */
   get unsure(): boolean {
@@ -52,15 +54,9 @@ export class Judge {
     const verdict = this.judge(event);
     this.verdicts.set(event.id, verdict);
     if (verdict === 'unaware' && event.kind === 'undo') this.lifeWhenLate.set(event.id, this.life);
-    if (verdict === 'counted' || verdict === 'again' || this.knowsBase(event)) return;
-    // The other story begins before what is at hand.
-    if (
-      event.kind === 'rowDone' ||
-      event.kind === 'ripped' ||
-      event.kind === 'rowSet' ||
-      event.kind === 'undo'
-    )
-      this.missed = true;
+    const isTold =
+      event.kind === 'rowDone' ? verdict !== 'counted' && verdict !== 'again' : verdict === 'unaware';
+    if (isTold && !this.knowsBase(event)) this.beforeBase.push(event);
   }
 
   /** Lays an entry down without judging it. */

@@ -48,7 +48,7 @@ export type Reach = {
   readonly rows: number;
   readonly ids: number;
 };
-export const REACH: Reach = { steps: 500, undone: 100, rows: 200, ids: 5000 };
+export const REACH: Reach = { steps: 200, undone: 50, rows: 200, ids: 5000 };
 
 function cutOf(turn: string, { life, rowEvents: rows }: Snapshot, now: readonly (string | null)[]): Cut {
   const differs = rows.findIndex((id, i) => i >= now.length || id !== now[i]);
@@ -100,11 +100,11 @@ function reached(judge: Judge, steps: readonly Step[], undone: readonly string[]
   return new Set([...steps.map(({ id }) => id), ...undos, ...pairs, ...top]);
 }
 
-/** A fault names the row it lies in: those ids are kept as well. */
-function idsOfRows({ rowEvents }: Judge, said: readonly Said[], ids: number): (string | null)[] {
+/** A fault names the row it lies in, and steps are rows: those ids are kept as well. */
+function idsOfRows({ rowEvents }: Judge, said: readonly Said[], kept: ReadonlySet<string>, ids: number) {
   const spoken = new Set(said.flatMap((event) => (event.kind === 'fault' ? [event.pieceRow] : [])));
   const first = rowEvents.length - ids;
-  return rowEvents.map((id, i) => (id === null || i >= first || spoken.has(i + 1) ? id : ''));
+  return rowEvents.map((id, i) => (id === null || i >= first || spoken.has(i + 1) || kept.has(id) ? id : ''));
 }
 
 function keep(judge: Judge, reach: Reach): Standing {
@@ -117,7 +117,7 @@ function keep(judge: Judge, reach: Reach): Standing {
   const ids = reached(judge, steps, undone, reach.rows);
   const said = saidToKeep(judge, lowerings);
   for (const { id } of said) ids.add(id);
-  const rowEvents = idsOfRows(judge, said, reach.ids);
+  const rowEvents = idsOfRows(judge, said, ids, reach.ids);
   const entries = [...judge.entries.values()].filter(({ id }) => ids.has(id));
   return {
     seq: judge.count,

@@ -2,9 +2,9 @@
 import { data } from 'react-router';
 import { postSchema } from '@core/journal/schema';
 import type { JournalEvent } from '@core/journal/events';
-import { misfit, repeatsIn } from '@core/journal/misfit';
 import { whoAsks } from '~/knitter/asking.server';
-import { appendEvents, readJournalFrom, readRepeats } from '~/db/journal.server';
+import { appendEvents, readJournalFrom } from '~/db/journal.server';
+import { firstMisfit } from '~/db/misfits.server';
 import { planInUse } from '~/db/pieces.server';
 import { placeFrom, placeWords } from '~/journal/place';
 import type { JournalRefusal } from '~/journal/refusals';
@@ -65,15 +65,13 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const plan = await planInUse(db, knitterId, params.pieceId);
   if (!plan) return absent(db, knitterId, params.pieceId);
   const batch = parsed.data.events as JournalEvent[];
-  const fits = batch.every((event) => misfit(plan, event) === null);
-  // Only a journal in which repeats were added has rows beyond the plan's.
-  const lengthened = fits ? [] : [...(await readRepeats(db, params.pieceId)), ...repeatsIn(batch)]; // prettier-ignore
-  for (const [index, event] of fits ? [] : batch.entries()) {
-    const wrong = misfit(plan, event, lengthened);
-    if (wrong)
-      return refuse(422, { code: 'not-of-this-piece', index, message: `Event ${index + 1}: ${wrong}.` });
+  const { pieceId } = params;
+  const misfit = await firstMisfit(db, { knitterId, pieceId, plan }, batch);
+  if (misfit) {
+    const { index, wrong } = misfit;
+    return refuse(422, { code: 'not-of-this-piece', index, message: `Event ${index + 1}: ${wrong}.` });
   }
-  const result = await appendEvents(db, knitterId, params.pieceId, batch);
+  const result = await appendEvents(db, knitterId, pieceId, batch);
   if (result.ok) return { events: result.events };
   if (result.code === 'no-such-piece') return absent(db, knitterId, params.pieceId);
   if (result.code === 'plan-changed-elsewhere')

@@ -41,7 +41,10 @@ export function OldPlanForm({ pieceId, state, view, record, close }: DialogProps
     setProblem(wrong);
     if (wrong === null) close();
   };
+  // The changed plan may end before these rows: then they are not in it.
+  const { rows: lastOfPlan } = view.sheet;
   const asChanged = () => {
+    if (state.done > lastOfPlan) record({ kind: 'rowSet', life: state.life, row: lastOfPlan });
     record({ kind: 'settled', life: change.id });
     close();
   };
@@ -63,7 +66,9 @@ export function OldPlanForm({ pieceId, state, view, record, close }: DialogProps
           By the old plan: the change begins at {line} {last + 1}
         </button>
         <button type="button" className="plain-button" disabled={busy} onClick={asChanged}>
-          By the changed plan
+          {state.done > lastOfPlan
+            ? `By the changed plan, which ends with ${line} ${lastOfPlan}: no more are done`
+            : 'By the changed plan'}
         </button>
       </div>
     </div>
