@@ -5,6 +5,7 @@
 import { doors } from './doors';
 import { fullBench } from './full-bench';
 import { kills } from './kills';
+import { longJournal } from './long-journal';
 import { lookUp } from './look-up';
 import type { Line } from './numbers';
 import { posting } from './posting';
@@ -12,7 +13,7 @@ import { reading } from './reading';
 import { tappingLines } from './tapping';
 import { weight } from './weight';
 
-const parts = [posting, doors, kills, fullBench, lookUp, reading, weight, tappingLines];
+const parts = [posting, doors, kills, fullBench, longJournal, lookUp, reading, weight, tappingLines];
 const names = process.argv.slice(2);
 const lines: Line[] = [];
 for (const part of parts) if (names.length === 0 || names.includes(part.name)) lines.push(...(await part()));

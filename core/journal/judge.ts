@@ -163,8 +163,8 @@ export class Judge {
   private toldAgain(event: EventOf<'rowDone'>): Verdict {
     const id = this.rowEvents[event.row - 1] ?? null;
     const counted = id === null ? undefined : this.entries.get(id);
-    // A row too far down to be at hand was done before the base.
-    if (id !== null && !counted && !this.knowsBase(event)) this.missed = true;
+    // A row too far down to be at hand was done before the base; who does not say what was known, knew of it.
+    if (id !== null && !counted && event.seen !== undefined && !this.knowsBase(event)) this.missed = true;
     if (counted?.kind !== 'rowDone' || counted.device === event.device || this.knew(event, counted.id))
       return 'again';
     if (!this.knowsBase(event)) this.missed = true;
