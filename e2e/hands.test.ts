@@ -198,7 +198,7 @@ describe('second taps', () => {
     await page.keyboard.press('Space');
     await page.keyboard.press('Space');
     await waitForDone(page, 10);
-    await waitForText(page, '.dropped', /second tap was dropped/);
+    await waitForText(page, '[data-testid=dropped]', /second tap was dropped/);
     expect(await done(page)).toBe(10);
     await new Promise((resolve) => setTimeout(resolve, 750));
     await knit(page, 'Space', 11);

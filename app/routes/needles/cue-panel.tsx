@@ -375,7 +375,7 @@ export const CuePanel = memo(function CuePanel(props: Props) {
         </button>
         <button
           type="button"
-          className="complete-control tracking-tight"
+          className="complete-control col-start-2 row-start-1 tracking-tight"
           data-onward={onward}
           onClick={() => row.act('finish')}
           disabled={working === null}
@@ -384,10 +384,18 @@ export const CuePanel = memo(function CuePanel(props: Props) {
           {CHECK}
           <span>{working === null ? `All ${line}s done` : `${capital(line)} ${working} done`}</span>
         </button>
+        {/* Where she tapped, so that it covers nothing of the row. */}
+        <p
+          className="pointer-events-none invisible col-start-2 row-start-1 grid place-items-center rounded-2xl bg-ink px-4 text-center font-semibold text-ground data-[shown=true]:visible"
+          role="status"
+          data-shown={row.dropped}
+          data-testid="dropped"
+        >
+          {row.dropped
+            ? `${capital(line)} ${done} was counted a moment ago; the second tap was dropped.`
+            : ''}
+        </p>
       </div>
-      <p className="dropped" role="status" data-shown={row.dropped}>
-        {row.dropped ? `${capital(line)} ${done} was counted a moment ago; the second tap was dropped.` : ''}
-      </p>
     </section>
   );
 });
