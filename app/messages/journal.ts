@@ -84,6 +84,6 @@ export const VERDICT_WORDS: Record<Verdict, string> = {
   again: 'counted already',
   deadLife: 'from before a rip, not counted',
   outOfPlace: 'did not fit, not counted',
-  unaware: 'from a device that did not know of later rows, not counted',
+  unaware: 'from a device that did not know what was done elsewhere, not counted',
   undone: 'taken back',
 };

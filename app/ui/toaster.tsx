@@ -45,7 +45,7 @@ export function Toaster({ strays, late, oldPlan, refused, pieceId, onStories, on
       <p>
         {strays > 0
           ? `${strays} ${plural(strays, 'row was', 'rows were')} told late and ${plural(strays, 'is', 'are')} not counted.`
-          : 'Something was taken back on a device that did not know of later rows. It is not counted.'}
+          : 'Rows were taken back or set on a device that did not know what was done elsewhere. That is not counted.'}
       </p>
       <button type="button" className="toast-button" onClick={onStories}>
         See both stories

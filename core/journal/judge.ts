@@ -37,6 +37,8 @@ export class Judge {
   last = '';
   forgotten = { steps: false, undone: false };
   private missed = false;
+  /** The place of each device's last entry. */
+  private readonly lastOf = new Map<string, number>();
   /** Entries of stories that parted from what counts before what is at hand. */
   readonly beforeBase: JournalEvent[] = [];
 
@@ -53,6 +55,7 @@ export class Judge {
     this.last = event.id;
     const verdict = this.judge(event);
     this.verdicts.set(event.id, verdict);
+    this.lastOf.set(event.device, this.placeOf(event.id));
     if (verdict === 'unaware' && event.kind === 'undo') this.lifeWhenLate.set(event.id, this.life);
     const isTold =
       event.kind === 'rowDone' ? verdict !== 'counted' && verdict !== 'again' : verdict === 'unaware';
@@ -96,7 +99,7 @@ export class Judge {
         return this.row(event);
       case 'ripped':
       case 'rowSet':
-        return event.life === this.life ? this.turn(event) : 'deadLife';
+        return event.life === this.life ? this.turn(event) : this.crossed(event);
       case 'undo':
         return this.undo(event);
       case 'panelRowSet':
@@ -160,6 +163,12 @@ export class Judge {
     return top === null || this.knew(event, top);
   }
 
+  /** Whether nothing came from other devices that it did not know of. */
+  private knewAll({ seen, device }: JournalEvent): boolean {
+    if (seen === undefined) return true;
+    return seen >= this.base && [...this.lastOf].every(([other, place]) => other === device || place < seen);
+  }
+
   private toldAgain(event: EventOf<'rowDone'>): Verdict {
     const id = this.rowEvents[event.row - 1] ?? null;
     const counted = id === null ? undefined : this.entries.get(id);
@@ -173,12 +182,23 @@ export class Judge {
   }
 
   private turn(event: Turn): Verdict {
-    const to = event.kind === 'ripped' ? event.to : event.row;
+    const to = rowsLeft(event);
     if (this.hasParted(event)) return 'unaware';
     if (!this.knewTop(event)) return this.part(event);
-    if (event.kind === 'ripped' && to >= this.rowEvents.length) return 'outOfPlace';
+    if (event.kind === 'ripped' && to >= this.rowEvents.length)
+      return to === this.rowEvents.length || this.knewAll(event) ? 'outOfPlace' : this.part(event);
     this.begin(event, to);
     return this.step(event);
+  }
+
+  /**
+   * A rip or set row after its life had ended, by a device that did not know of that: another story, unless it left as many
+   * rows as the one that ended it.
+   */
+  private crossed(event: Turn): Verdict {
+    const ended = this.turns.find(({ life }) => life === event.life);
+    const isSame = ended && rowsLeft(ended) === rowsLeft(event);
+    return isSame || event.seen === undefined ? 'deadLife' : 'unaware';
   }
 
   private begin(event: Turn, to: number) {
@@ -220,9 +240,8 @@ export class Judge {
       if (this.rowEvents[this.rowEvents.length - 1] !== target.id) return false;
       this.rowEvents.pop();
     } else if (target.kind === 'ripped' || target.kind === 'rowSet') {
-      const start = target.kind === 'ripped' ? target.to : target.row;
       const snapshot = this.before.get(target.id);
-      if (this.life !== target.id || this.rowEvents.length !== start || !snapshot) return false;
+      if (this.life !== target.id || this.rowEvents.length !== rowsLeft(target) || !snapshot) return false;
       this.life = snapshot.life;
       this.rowEvents = [...snapshot.rowEvents];
       this.turns.pop();
@@ -239,7 +258,7 @@ export class Judge {
       this.rowEvents.push(target.id);
     } else if (target.kind === 'ripped' || target.kind === 'rowSet') {
       if (target.life !== this.life) return false;
-      this.begin(target, target.kind === 'ripped' ? target.to : target.row);
+      this.begin(target, rowsLeft(target));
     }
     this.verdicts.set(target.id, 'counted');
     if (isStep(target)) this.steps.push({ id: target.id, kind: target.kind });
@@ -248,14 +267,12 @@ export class Judge {
 
   /** Rips and set rows, as far as they lower what came before them. */
   allLowerings(): Lowering[] {
-    const turns = this.turns.map((turn) => ({
-      at: this.placeOf(turn.id),
-      to: turn.kind === 'ripped' ? turn.to : turn.row,
-    }));
+    const turns = this.turns.map((turn) => ({ at: this.placeOf(turn.id), to: rowsLeft(turn) }));
     return [...this.lowerings, ...turns];
   }
 }
 
+const rowsLeft = (turn: Turn): number => (turn.kind === 'ripped' ? turn.to : turn.row);
 const isStep = (event: JournalEvent): event is JournalEvent & Step =>
   STEPS.some((kind) => kind === event.kind);
 export const isSaid = (event: JournalEvent): event is Said =>

@@ -34,7 +34,7 @@ export type JournalState = {
    * elsewhere, or told on another device at another time.
    */
   readonly strays: readonly EventOf<'rowDone'>[];
-  /** Rips, set rows and undos of devices that did not know of rows that count; not decided about either. */
+  /** Rips, set rows and undos of devices that did not know of rows, rips or set rows that count; not decided about either. */
   readonly late: readonly Late[];
   /** Rows of the newest change of plan that a device worked without knowing of it: null if there are none undecided. */
   readonly oldPlan: OldPlan | null;
