@@ -239,6 +239,38 @@ describe('a phone offline while the plan is changed', () => {
     await waitForDone(onPhone, 6);
     expect(await crosses(path, 5)).toBe(false);
   });
+
+  it('an end of a section that it did not know of begins above its rows, in one touch', async () => {
+    const [body] = draft(20).sections;
+    const sections = [body, { ...body, id: 'top', name: 'Top', rows: 10 }];
+    const made = await post('/pieces/new', { draft: { ...draft(20), sections }, yarn: 'oat' });
+    const path = made.headers.get('location') ?? '';
+    await onPhone.goto(`${app.address}${path}`);
+    for (let row = 1; row <= 4; row += 1) await complete(onPhone, row);
+    await saved(onPhone);
+    await putBy(onPhone);
+    await onPhone.setOfflineMode(true);
+    await onPhone.evaluate(() => window.dispatchEvent(new Event('offline')));
+    for (let row = 5; row <= 6; row += 1) await complete(onPhone, row);
+    const end = { kind: 'sectionEnded', section: 'body', row: 4, seen: 4, device: 'laptop-9' };
+    const at = { id: '01a20000-0000-7000-8000-00000000e4d0', deviceTime: '2026-11-20T18:00:00.000Z' };
+    expect((await post(`${path}/events`, { events: [{ ...at, ...end }] })).status).toBe(200);
+    await onPhone.setOfflineMode(false);
+    await reload(onPhone);
+    await saved(onPhone);
+    await waitForText(onPhone, '.toast', /2 rows were told where the end of a section was not known/);
+    await waitForText(onPhone, 'main', /Top: 8 to go/);
+    await press(onPhone, 'Say which holds');
+    await waitForText(
+      onPhone,
+      '[role=dialog]',
+      /“Body” was ended after row 4 on another.*Meanwhile rows 5 to 6/,
+    );
+    await press(onPhone, 'As rows of “Body”, which ends after row 6');
+    await decided();
+    await waitForText(onPhone, 'main', /Top: 10 to go/);
+    await waitForDone(onPhone, 6);
+  });
 });
 
 describe('what a browser or a machine may do', () => {

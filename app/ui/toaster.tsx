@@ -1,5 +1,6 @@
 /** What the knitter must know about her journal, said once, in the corner. */
 import { Link } from 'react-router';
+import type { OldPlan } from '@core/journal/state';
 import type { Refused } from '~/journal/pending';
 import { plural } from '~/messages/numbers';
 
@@ -7,8 +8,8 @@ type Props = {
   /** Rows, and rips, set rows and undos, that came late. */
   strays: number;
   late: number;
-  /** Rows worked without knowing of a changed plan. */
-  oldPlan: number;
+  /** Rows worked without knowing of a changed plan, or that a section had ended. */
+  oldPlan: OldPlan | null;
   refused: readonly Refused[];
   pieceId: string;
   onStories: () => void;
@@ -28,18 +29,23 @@ export function Toaster({ strays, late, oldPlan, refused, pieceId, onStories, on
         </p>
       </div>
     );
-  if (strays + late + oldPlan === 0) return null;
-  if (strays + late === 0)
+  if (strays + late === 0) {
+    if (!oldPlan) return null;
+    const { change, rows } = oldPlan;
     return (
       <div role="status" className="toast">
         <p>
-          {oldPlan} {plural(oldPlan, 'row was', 'rows were')} told by the plan before it was changed.
+          {rows.length} {plural(rows.length, 'row was', 'rows were')} told{' '}
+          {change.kind === 'planChanged'
+            ? 'by the plan before it was changed.'
+            : 'where the end of a section was not known.'}
         </p>
         <button type="button" className="toast-button" onClick={onOldPlan}>
           Say which holds
         </button>
       </div>
     );
+  }
   return (
     <div role="status" className="toast">
       <p>

@@ -38,22 +38,33 @@ export function straysIn(judge: Judge): EventOf<'rowDone'>[] {
 }
 
 export function lateIn(judge: Judge): Late[] {
-  const found: readonly Late[] = [...judge.all('ripped'), ...judge.all('rowSet'), ...judge.all('undo')];
+  const found: readonly Late[] = [
+    ...judge.all('ripped'),
+    ...judge.all('rowSet'),
+    ...judge.all('undo'),
+    ...judge.all('sectionEnded'),
+  ];
   const open = undecidedIn(judge);
   return found.filter((event) => judge.verdicts.get(event.id) === 'unaware' && open(event));
 }
 
+/** Rows from number `from` on that were told after a change, by a device that did not know of it; not decided about. */
+function toldUnaware(judge: Judge, change: OldPlan['change'], from: number): EventOf<'rowDone'>[] {
+  const decided = judge.live('settled').findLast(({ life }) => life === change.id);
+  const after = Math.max(judge.placeOf(change.id), decided ? judge.placeOf(decided.id) : 0);
+  return judge.rowEvents.slice(from - 1).flatMap((id) => {
+    const row = judge.entries.get(id ?? '');
+    const isUnaware = row?.kind === 'rowDone' && !judge.knew(row, change.id);
+    return isUnaware && judge.placeOf(row.id) > after ? [row] : [];
+  });
+}
+
 /** What was made under the old plan stays made: the knitter is asked whether the change begins above these rows. */
 export function oldPlanIn(judge: Judge): OldPlan | null {
-  const change = judge.live('planChanged').at(-1);
-  if (!change) return null;
-  const at = judge.placeOf(change.id);
-  const decided = judge.live('settled').findLast(({ life }) => life === change.id);
-  const from = Math.max(at, decided ? judge.placeOf(decided.id) : 0);
-  const rows = judge.rowEvents.slice(change.from - 1).flatMap((id) => {
-    const row = judge.entries.get(id ?? '');
-    const unaware = row?.kind === 'rowDone' && row.seen !== undefined && row.seen <= at;
-    return unaware && judge.placeOf(row.id) > from ? [row] : [];
-  });
-  return rows.length > 0 ? { change, rows } : null;
+  const changes = [...judge.live('planChanged').slice(-1), ...judge.live('sectionEnded')];
+  for (const change of changes) {
+    const rows = toldUnaware(judge, change, change.kind === 'planChanged' ? change.from : change.row + 1);
+    if (rows.length > 0) return { change, rows };
+  }
+  return null;
 }

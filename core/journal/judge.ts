@@ -56,7 +56,7 @@ export class Judge {
     const verdict = this.judge(event);
     this.verdicts.set(event.id, verdict);
     this.lastOf.set(event.device, this.placeOf(event.id));
-    if (verdict === 'unaware' && event.kind === 'undo') this.lifeWhenLate.set(event.id, this.life);
+    if (verdict === 'unaware' && !('life' in event)) this.lifeWhenLate.set(event.id, this.life);
     const isTold =
       event.kind === 'rowDone' ? verdict !== 'counted' && verdict !== 'again' : verdict === 'unaware';
     if (isTold && !this.knowsBase(event)) this.beforeBase.push(event);
@@ -107,7 +107,7 @@ export class Judge {
       case 'repeatsChanged':
         return this.step(event);
       case 'sectionEnded':
-        return event.row === this.rowEvents.length ? this.step(event) : 'outOfPlace';
+        return this.sectionEnded(event);
       case 'looked':
         return event.row <= this.rowEvents.length ? 'counted' : 'outOfPlace';
       case 'measured':
@@ -134,6 +134,12 @@ export class Judge {
     return 'counted';
   }
 
+  private sectionEnded(event: EventOf<'sectionEnded'>): Verdict {
+    if (this.hasParted(event)) return 'unaware';
+    if (event.row === this.rowEvents.length) return this.step(event);
+    return this.knewAll(event) ? 'outOfPlace' : this.part(event);
+  }
+
   private row(event: EventOf<'rowDone'>): Verdict {
     if (event.life !== this.life) return 'deadLife';
     if (this.hasParted(event)) return 'unaware';
@@ -144,7 +150,7 @@ export class Judge {
   }
 
   /** Whether the device that made an event knew of an entry that came before it. */
-  private knew({ seen, device }: JournalEvent, id: string): boolean {
+  knew({ seen, device }: JournalEvent, id: string): boolean {
     return seen === undefined || this.placeOf(id) < seen || this.entries.get(id)?.device === device;
   }
   /** From here on, and until it knows of that row, the device tells a story of its own. */

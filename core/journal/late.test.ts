@@ -177,6 +177,56 @@ describe('two devices that meet late', () => {
   });
 });
 
+describe('a section that was ended on one device while another knitted on', () => {
+  const ends = (device: Home['phone']) =>
+    device.say({ kind: 'sectionEnded', section: 'body', row: device.state.done });
+  it('told first: the rows knitted meanwhile are asked about, and not those of the device that ended it', () => {
+    const made = home(6);
+    const { phone, tablet } = made;
+    const end = ends(phone);
+    tablet.rows(2);
+    phone.sync();
+    tablet.sync();
+    expect(made.state).toMatchObject({
+      done: 8,
+      facts: { ends: [{ row: 6 }] },
+      oldPlan: { change: { id: end.id }, rows: [{ row: 7 }, { row: 8 }] },
+    });
+    phone.follow();
+    phone.say({ kind: 'undo', target: end.id });
+    phone.say({ kind: 'sectionEnded', section: 'body', row: 8 });
+    phone.sync();
+    expect(made.state).toMatchObject({ done: 8, facts: { ends: [{ row: 8 }] }, oldPlan: null });
+    const own = home(6);
+    ends(own.phone);
+    own.phone.rows(2);
+    own.meet();
+    expect(own.state).toMatchObject({ done: 8, oldPlan: null });
+  });
+  it('told late: its end is asked about, with the rows knitted after it', () => {
+    const made = home(6);
+    const { phone, tablet } = made;
+    tablet.rows(2);
+    ends(phone);
+    phone.rows(1);
+    tablet.sync();
+    phone.sync();
+    expect([made.state.done, made.state.facts.ends, made.state.late.map(({ kind }) => kind)]).toEqual([
+      8,
+      [],
+      ['sectionEnded'],
+    ]);
+    expect(made.stories).toMatchObject([{ told: 7, strays: [{ first: 7, last: 7 }] }]);
+  });
+  it('as many rows on both: it is ended', () => {
+    const made = home(6);
+    made.tablet.say({ kind: 'note', row: 6, text: '' });
+    ends(made.phone);
+    made.meet();
+    expect(made.state).toMatchObject({ facts: { ends: [{ row: 6 }] }, late: [], oldPlan: null });
+  });
+});
+
 describe('rows told by a device that did not know of a changed plan', () => {
   const changed = (made: Home, from: number) =>
     made.server.push(made.make('bench', made.server.length, { kind: 'planChanged', revision: 2, from }));
@@ -218,12 +268,12 @@ describe('rows told by a device that did not know of a changed plan', () => {
 
 type Command = {
   readonly device: 'phone' | 'tablet';
-  readonly does: 'knit' | 'rip' | 'undo' | 'sync' | 'follow';
+  readonly does: 'knit' | 'rip' | 'undo' | 'end' | 'sync' | 'follow';
 };
 const commands = fc.array(
   fc.record<Command>({
     device: fc.constantFrom('phone', 'tablet'),
-    does: fc.constantFrom('knit', 'knit', 'knit', 'rip', 'undo', 'sync', 'follow'),
+    does: fc.constantFrom('knit', 'knit', 'knit', 'rip', 'undo', 'end', 'sync', 'follow'),
   }),
   { maxLength: 40 },
 );
@@ -235,6 +285,7 @@ const run = (list: readonly Command[]): Home => {
     else if (does === 'undo') it.undo();
     else if (does === 'sync') it.sync();
     else if (does === 'follow') it.follow();
+    else if (does === 'end') it.say({ kind: 'sectionEnded', section: 'body', row: it.state.done });
     else if (it.state.done > 1) it.rip(Math.floor(it.state.done / 2));
   }
   made.meet();

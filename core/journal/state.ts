@@ -34,9 +34,12 @@ export type JournalState = {
    * elsewhere, or told on another device at another time.
    */
   readonly strays: readonly EventOf<'rowDone'>[];
-  /** Rips, set rows and undos of devices that did not know of rows, rips or set rows that count; not decided about either. */
+  /**
+   * Rips, set rows, undos and ends of sections of devices that did not know of rows, rips or set rows that count; not decided
+   * about either.
+   */
   readonly late: readonly Late[];
-  /** Rows of the newest change of plan that a device worked without knowing of it: null if there are none undecided. */
+  /** Rows that a device worked without knowing of the newest change of plan, or that their section had ended: null if there are none undecided. */
   readonly oldPlan: OldPlan | null;
   readonly verdicts: ReadonlyMap<string, Verdict>;
   /** All entries that are at hand, in the journal's order, and the place of each, from 0. */
@@ -44,7 +47,7 @@ export type JournalState = {
   readonly places: ReadonlyMap<string, number>;
   /** Entries of the journal in all. */
   readonly count: number;
-  /** The life that was going on when an undo came too late to count. */
+  /** The life that was going on when an undo, or the end of a section, came too late to count. */
   readonly lifeWhenLate: ReadonlyMap<string, string>;
   /** What was said and not taken back, in the journal's order: everything but rows done, rips, set rows and undos. */
   readonly said: readonly Said[];
@@ -72,8 +75,8 @@ export type Step = { readonly id: string; readonly kind: (typeof STEPS)[number] 
 /** What is neither a row nor a word about rows. */
 export type Said = Exclude<JournalEvent, { kind: 'rowDone' | 'ripped' | 'rowSet' | 'undo' }>;
 export type Turn = EventOf<'ripped'> | EventOf<'rowSet'>;
-export type Late = Turn | EventOf<'undo'>;
+export type Late = Turn | EventOf<'undo'> | EventOf<'sectionEnded'>;
 export type OldPlan = {
-  readonly change: EventOf<'planChanged'>;
+  readonly change: EventOf<'planChanged'> | EventOf<'sectionEnded'>;
   readonly rows: readonly EventOf<'rowDone'>[];
 };

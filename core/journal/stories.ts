@@ -21,7 +21,7 @@ export type Story = {
   readonly life: string;
   readonly lives: readonly string[];
   readonly strays: readonly Telling[];
-  /** Rips, set rows and undos that came late, oldest first. */
+  /** Rips, set rows, undos and ends of sections that came late, oldest first. */
   readonly late: readonly Late[];
   /** What ended that life; null if it has not ended, or that is not known. */
   readonly ended: Turn | null;

@@ -175,7 +175,7 @@ const TITLES: Record<DialogName, string> = {
   repeats: 'Repeats more or fewer',
   anchor: 'Hung in the work',
   stories: 'Two stories of these rows',
-  oldPlan: 'Rows of the plan before',
+  oldPlan: 'Told without knowing',
   saved: 'What is saved where',
 };
 const FORMS: Record<DialogName, (props: DialogProps) => ReactNode> = {

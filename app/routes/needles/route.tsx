@@ -191,7 +191,7 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
       <Toaster
         strays={state.strays.length}
         late={state.late.length}
-        oldPlan={state.oldPlan?.rows.length ?? 0}
+        oldPlan={state.oldPlan}
         refused={refused}
         pieceId={piece.id}
         onStories={() => setDialog('stories')}

@@ -24,11 +24,12 @@ function Tale({ telling, own, line }: { telling: Telling; own: string; line: Lin
   );
 }
 
-/** A rip, set row or undo, and on which device. */
+/** A rip, set row, undo or end of a section, and on which device. */
 function turnWords(turn: Late, own: string, line: Line): string {
   const who = deviceWords(turn.device, own);
   const day = when.format(new Date(turn.deviceTime));
   if (turn.kind === 'undo') return `A ${line} taken back on ${who}, ${day}`;
+  if (turn.kind === 'sectionEnded') return `A section ended after ${line} ${turn.row} on ${who}, ${day}`;
   return turn.kind === 'ripped'
     ? `Ripped back to ${line} ${turn.to} on ${who}, ${day}`
     : `Set to ${counted(turn.row, line)} done on ${who}, ${day}`;
@@ -50,6 +51,9 @@ export function StoriesForm({ state, view, record, close }: DialogProps) {
   const [other, setOther] = useState('');
   const settle = (rows: number) => {
     if (rows !== state.done) record({ kind: 'rowSet', life: state.life, row: rows });
+    // A section that ended there, on the device that told it late, does end there.
+    const ended = stories.flatMap(({ late }) => late).findLast((entry) => entry.kind === 'sectionEnded');
+    if (ended?.row === rows) record({ kind: 'sectionEnded', section: ended.section, row: rows });
     for (const life of stories.flatMap(({ lives }) => lives)) record({ kind: 'settled', life });
     close();
   };
