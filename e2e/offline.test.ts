@@ -258,7 +258,7 @@ describe('a phone offline while the plan is changed', () => {
     await onPhone.setOfflineMode(false);
     await reload(onPhone);
     await saved(onPhone);
-    await waitForText(onPhone, '.toast', /2 rows were told where the end of a section was not known/);
+    await waitForText(onPhone, '.toast', /2 rows were told after their section had ended elsewhere/);
     await waitForText(onPhone, 'main', /Top: 8 to go/);
     await press(onPhone, 'Say which holds');
     await waitForText(

@@ -38,7 +38,7 @@ export function Toaster({ strays, late, oldPlan, refused, pieceId, onStories, on
           {rows.length} {plural(rows.length, 'row was', 'rows were')} told{' '}
           {change.kind === 'planChanged'
             ? 'by the plan before it was changed.'
-            : 'where the end of a section was not known.'}
+            : 'after their section had ended elsewhere.'}
         </p>
         <button type="button" className="toast-button" onClick={onOldPlan}>
           Say which holds

@@ -48,23 +48,32 @@ export function lateIn(judge: Judge): Late[] {
   return found.filter((event) => judge.verdicts.get(event.id) === 'unaware' && open(event));
 }
 
-/** Rows from number `from` on that were told after a change, by a device that did not know of it; not decided about. */
-function toldUnaware(judge: Judge, change: OldPlan['change'], from: number): EventOf<'rowDone'>[] {
+const changesIn = (judge: Judge): OldPlan['change'][] => [
+  ...judge.live('planChanged').slice(-1),
+  ...judge.live('sectionEnded'),
+];
+
+/** Whether a row was told after a change, by a device that did not know of it, and is not decided about. */
+function unawareOf(judge: Judge, change: OldPlan['change']): (row: EventOf<'rowDone'>) => boolean {
   const decided = judge.live('settled').findLast(({ life }) => life === change.id);
   const after = Math.max(judge.placeOf(change.id), decided ? judge.placeOf(decided.id) : 0);
-  return judge.rowEvents.slice(from - 1).flatMap((id) => {
-    const row = judge.entries.get(id ?? '');
-    const isUnaware = row?.kind === 'rowDone' && !judge.knew(row, change.id);
-    return isUnaware && judge.placeOf(row.id) > after ? [row] : [];
-  });
+  return (row) => judge.placeOf(row.id) > after && !judge.knew(row, change.id);
 }
 
 /** What was made under the old plan stays made: the knitter is asked whether the change begins above these rows. */
 export function oldPlanIn(judge: Judge): OldPlan | null {
-  const changes = [...judge.live('planChanged').slice(-1), ...judge.live('sectionEnded')];
-  for (const change of changes) {
-    const rows = toldUnaware(judge, change, change.kind === 'planChanged' ? change.from : change.row + 1);
+  for (const change of changesIn(judge)) {
+    const isUnaware = unawareOf(judge, change);
+    const from = change.kind === 'planChanged' ? change.from : change.row + 1;
+    const rows = judge.rowEvents.slice(from - 1).flatMap((id) => {
+      const row = judge.entries.get(id ?? '');
+      return row?.kind === 'rowDone' && isUnaware(row) ? [row] : [];
+    });
     if (rows.length > 0) return { change, rows };
   }
   return null;
 }
+
+/** Rows that were told so and taken down since: if they come back, they are asked about. */
+export const toldUnaware = (judge: Judge): EventOf<'rowDone'>[] =>
+  changesIn(judge).flatMap((change) => judge.live('rowDone').filter(unawareOf(judge, change)));

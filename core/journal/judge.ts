@@ -223,7 +223,7 @@ export class Judge {
     if (verdict !== 'counted') return this.takeBackUncounted(target);
     if (this.hasParted(event)) return 'unaware';
     const done = target.kind === 'undo' ? this.again(target) : this.takeBack(target);
-    if (!done) return this.knewTop(event) ? 'outOfPlace' : this.part(event);
+    if (!done) return this.knewAll(event) ? 'outOfPlace' : this.part(event);
     this.verdicts.set(event.target, 'undone');
     if (target.kind === 'undo') this.undone = this.undone.filter((id) => id !== target.id);
     else if (isStep(target)) {

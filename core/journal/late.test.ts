@@ -87,6 +87,17 @@ describe('two devices that meet late', () => {
     ]);
   });
 
+  it('a row taken back of those that were ripped out elsewhere is asked about', () => {
+    const { phone, tablet } = home(8);
+    phone.rip(5);
+    tablet.undo();
+    phone.sync();
+    tablet.sync();
+    const state = fold(tablet.events);
+    expect([state.done, state.late.map(({ kind }) => kind)]).toEqual([5, ['undo']]);
+    expect(storiesOf(state)).toMatchObject([{ told: 7, ended: { device: 'phone', to: 5 } }]);
+  });
+
   it('rows knitted above a row that was taken back elsewhere are asked about', () => {
     const { phone, tablet } = home(6);
     tablet.undo();

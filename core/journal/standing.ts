@@ -2,7 +2,7 @@
  * Where a long journal stood after so many entries, with what later ones can still speak of: so it need not be read from
  * its first entry again. An entry that speaks of what was left behind makes the fold unsure, and the whole is read.
  */
-import { lateIn, oldPlanIn, openPairs, straysIn } from './asked';
+import { lateIn, oldPlanIn, openPairs, straysIn, toldUnaware } from './asked';
 import type { EventOf, JournalEvent } from './events';
 import { Judge, type Lowering, type Snapshot } from './judge';
 import type { Said, Step, Verdict } from './state';
@@ -97,7 +97,8 @@ function reached(judge: Judge, steps: readonly Step[], undone: readonly string[]
   });
   const pairs = openPairs(judge).flatMap(({ counted, again }) => [counted.id, again.id]);
   const top = judge.rowEvents.slice(-rows).filter((id) => id !== null);
-  return new Set([...steps.map(({ id }) => id), ...undos, ...pairs, ...top]);
+  const unaware = toldUnaware(judge).map(({ id }) => id);
+  return new Set([...steps.map(({ id }) => id), ...undos, ...pairs, ...top, ...unaware]);
 }
 
 /** A fault names the row it lies in, and steps are rows: those ids are kept as well. */
