@@ -15,7 +15,12 @@ let piece: string;
 let made = 0;
 
 const post = (path: string, body: object) =>
-  fetch(`${app.address}${path}`, { method: 'POST', redirect: 'manual', headers: JSON_TEXT, body: JSON.stringify(body) }); // prettier-ignore
+  fetch(`${app.address}${path}`, {
+    method: 'POST',
+    redirect: 'manual',
+    headers: JSON_TEXT,
+    body: JSON.stringify(body),
+  });
 /** The minute in which an entry was made. */
 const timeOf = (n: number) =>
   new Date(Date.parse('2026-11-20T10:00:00Z') + n * 60_000).toISOString().slice(0, 16);
@@ -48,7 +53,8 @@ beforeAll(async () => {
     ],
   };
   piece = (await post('/pieces/new', { draft, yarn: 'moss' })).headers.get('location') ?? '';
-  for (let from = 1; from <= ENTRIES; from += 200) await post(`${piece}/events`, { events: rows(from, from + 199) }); // prettier-ignore
+  for (let from = 1; from <= ENTRIES; from += 200)
+    await post(`${piece}/events`, { events: rows(from, from + 199) });
   page = await browser.open(`${app.address}${piece}`);
 });
 afterAll(async () => {

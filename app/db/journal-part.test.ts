@@ -15,7 +15,13 @@ import { createPiece } from './pieces.server';
 import { events, standings } from './schema';
 
 const plan = planOf([{ rows: 5000, panels: [{ chart: 'rope-4' }] }]);
-const draft = { name: 'Long', construction: 'flat', firstSide: 'RS', firstDirection: 'rightToLeft', sections: [] } as const; // prettier-ignore
+const draft = {
+  name: 'Long',
+  construction: 'flat',
+  firstSide: 'RS',
+  firstDirection: 'rightToLeft',
+  sections: [],
+} as const;
 
 let folder: string;
 let db: Database;

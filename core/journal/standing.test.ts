@@ -10,9 +10,33 @@ import type { JournalState } from './state';
 import { storiesOf } from './stories';
 
 const DOES = [
-  'knit', 'knit', 'knit', 'knit', 'knit', 'rip', 'set', 'undo', 'undo', 'redo', 'again',
-  'note', 'line', 'look', 'measure', 'once', 'fault', 'mend', 'end', 'panel', 'change', 'settle', 'settle', 'sync', 'sync', 'follow',
-] as const; // prettier-ignore
+  'knit',
+  'knit',
+  'knit',
+  'knit',
+  'knit',
+  'rip',
+  'set',
+  'undo',
+  'undo',
+  'redo',
+  'again',
+  'note',
+  'line',
+  'look',
+  'measure',
+  'once',
+  'fault',
+  'mend',
+  'end',
+  'panel',
+  'change',
+  'settle',
+  'settle',
+  'sync',
+  'sync',
+  'follow',
+] as const;
 type Command = {
   readonly device: 'phone' | 'tablet';
   readonly does: (typeof DOES)[number];
@@ -64,20 +88,29 @@ function act(made: Home, { device, does, number }: Command) {
     case 'end':
       return it.say({ kind: 'sectionEnded', section: 'body', row: done });
     case 'panel':
-      return it.say({ kind: 'panelRowSet', panel: 'rope', from: done + 1, position: 2, since: number > 4 ? row : null });
+      return it.say({
+        kind: 'panelRowSet',
+        panel: 'rope',
+        from: done + 1,
+        position: 2,
+        since: number > 4 ? row : null,
+      });
     case 'change': {
       const from = made.state.done + 1;
-      return made.server.push(made.make('bench', made.server.length, { kind: 'planChanged', revision: 2, from }));
+      return made.server.push(
+        made.make('bench', made.server.length, { kind: 'planChanged', revision: 2, from }),
+      );
     }
     case 'settle':
-      for (const of of storiesOf(it.state).flatMap(({ lives }) => lives)) it.say({ kind: 'settled', life: of });
+      for (const of of storiesOf(it.state).flatMap(({ lives }) => lives))
+        it.say({ kind: 'settled', life: of });
       return it.state.oldPlan && it.say({ kind: 'settled', life: it.state.oldPlan.change.id });
     case 'sync':
       return it.sync();
     case 'follow':
       return it.follow();
   }
-} // prettier-ignore
+}
 
 /** All that screens show of a state; of entries, what is in reach. */
 function shown(state: JournalState) {

@@ -68,7 +68,15 @@ export type JournalState = {
   readonly redoTarget: string | null;
 };
 
-export const STEPS = ['rowDone', 'ripped', 'rowSet', 'panelRowSet', 'sectionEnded', 'rowOnce', 'repeatsChanged'] as const; // prettier-ignore
+export const STEPS = [
+  'rowDone',
+  'ripped',
+  'rowSet',
+  'panelRowSet',
+  'sectionEnded',
+  'rowOnce',
+  'repeatsChanged',
+] as const;
 /** An event that "undo" takes back when it is on top. */
 export type Step = { readonly id: string; readonly kind: (typeof STEPS)[number] };
 
