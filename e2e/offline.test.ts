@@ -195,22 +195,28 @@ describe('a phone offline while the plan is changed', () => {
       headers: JSON_TEXT,
       body: JSON.stringify(body),
     });
-  /** Four rows on the phone, three more without a network; meanwhile the plan ends with row 6 and crosses no more. */
-  async function meetLate(): Promise<string> {
-    const made = await post('/pieces/new', { draft: draft(40), yarn: 'oat' });
-    const path = made.headers.get('location') ?? '';
+  /** Four rows on the phone, then on to row `to` without a network, while something happens; then it meets the server. */
+  async function meetLate(made: object, to: number, meanwhile: (path: string) => Promise<Response>) {
+    const path = (await post('/pieces/new', { draft: made, yarn: 'oat' })).headers.get('location') ?? '';
     await onPhone.goto(`${app.address}${path}`);
     for (let row = 1; row <= 4; row += 1) await complete(onPhone, row);
     await saved(onPhone);
     await putBy(onPhone);
     await onPhone.setOfflineMode(true);
     await onPhone.evaluate(() => window.dispatchEvent(new Event('offline')));
-    for (let row = 5; row <= 7; row += 1) await complete(onPhone, row);
-    const plain = 'Row 1 (RS): p2, k4, p2.\nRow 2: k2, p4, k2.';
-    expect((await post(`${path}/plan.data`, { draft: draft(6, plain), revision: 1 })).status).toBe(200);
+    for (let row = 5; row <= to; row += 1) await complete(onPhone, row);
+    expect((await meanwhile(path)).status).toBe(200);
     await onPhone.setOfflineMode(false);
     await reload(onPhone);
     await saved(onPhone);
+    return path;
+  }
+  /** Meanwhile the plan ends with row 6 and crosses no more. */
+  async function shortened(): Promise<string> {
+    const plain = 'Row 1 (RS): p2, k4, p2.\nRow 2: k2, p4, k2.';
+    const path = await meetLate(draft(40), 7, (at) =>
+      post(`${at}/plan.data`, { draft: draft(6, plain), revision: 1 }),
+    );
     await waitForText(onPhone, '.toast', /3 rows were told by the plan before it was changed/);
     await press(onPhone, 'Say which holds');
     await waitForText(onPhone, '[role=dialog]', /changed from row 5 on.*rows 5 to 7 were told on this/s);
@@ -225,7 +231,7 @@ describe('a phone offline while the plan is changed', () => {
     (await (await fetch(`${app.address}${path}/rows/${row}`)).text()).includes('"cross');
 
   it('its rows stay as they were made, those beyond the changed plan as well', async () => {
-    const path = await meetLate();
+    const path = await shortened();
     await press(onPhone, 'By the old plan: the change begins at row 8');
     await decided();
     await waitForDone(onPhone, 7);
@@ -233,7 +239,7 @@ describe('a phone offline while the plan is changed', () => {
   });
 
   it('by the changed plan there are only as many as it has', async () => {
-    const path = await meetLate();
+    const path = await shortened();
     await press(onPhone, 'By the changed plan, which ends with row 6: no more are done');
     await decided();
     await waitForDone(onPhone, 6);
@@ -243,21 +249,11 @@ describe('a phone offline while the plan is changed', () => {
   it('an end of a section that it did not know of begins above its rows, in one touch', async () => {
     const [body] = draft(20).sections;
     const sections = [body, { ...body, id: 'top', name: 'Top', rows: 10 }];
-    const made = await post('/pieces/new', { draft: { ...draft(20), sections }, yarn: 'oat' });
-    const path = made.headers.get('location') ?? '';
-    await onPhone.goto(`${app.address}${path}`);
-    for (let row = 1; row <= 4; row += 1) await complete(onPhone, row);
-    await saved(onPhone);
-    await putBy(onPhone);
-    await onPhone.setOfflineMode(true);
-    await onPhone.evaluate(() => window.dispatchEvent(new Event('offline')));
-    for (let row = 5; row <= 6; row += 1) await complete(onPhone, row);
     const end = { kind: 'sectionEnded', section: 'body', row: 4, seen: 4, device: 'laptop-9' };
     const at = { id: '01a20000-0000-7000-8000-00000000e4d0', deviceTime: '2026-11-20T18:00:00.000Z' };
-    expect((await post(`${path}/events`, { events: [{ ...at, ...end }] })).status).toBe(200);
-    await onPhone.setOfflineMode(false);
-    await reload(onPhone);
-    await saved(onPhone);
+    await meetLate({ ...draft(20), sections }, 6, (path) =>
+      post(`${path}/events`, { events: [{ ...at, ...end }] }),
+    );
     await waitForText(onPhone, '.toast', /2 rows were told after their section had ended elsewhere/);
     await waitForText(onPhone, 'main', /Top: 8 to go/);
     await press(onPhone, 'Say which holds');
