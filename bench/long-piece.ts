@@ -1,27 +1,15 @@
 /** A piece with a journal as long as wanted, written straight into the tables. */
 import { v7 as uuid } from 'uuid';
-import { checkDraft, panelDraft, type PieceDraft } from '@core/draft/draft';
+import { checkDraft } from '@core/draft/draft';
 import { LOCAL_KNITTER, type Database } from '~/db/client.server';
 import { createPiece } from '~/db/pieces.server';
 import { events } from '~/db/schema';
+import { ropePiece } from '../e2e/helpers/pieces';
 
 export const ROWS = 100_000;
 const AT_ONCE = 500;
 
-export const DRAFT: PieceDraft = {
-  name: 'Bench',
-  construction: 'flat',
-  firstSide: 'RS',
-  firstDirection: 'rightToLeft',
-  sections: [
-    {
-      id: 'body',
-      name: 'Body',
-      rows: ROWS,
-      panels: [panelDraft('rope', 'rope', 'Row 1 (RS): p2, 2/2 RC, p2.\nRow 2: k2, p4, k2.')],
-    },
-  ],
-};
+export const DRAFT = ropePiece('Bench', ROWS);
 
 export async function longPiece(db: Database, entries: number): Promise<string> {
   const checked = checkDraft(DRAFT);

@@ -1,12 +1,11 @@
 /** A piece whose journal is too long to be handed over whole: at the needles, offline, undone, told late, and in the logbook. */
 import type { Page } from 'puppeteer-core';
-import { panelDraft } from '../core/draft/draft';
 import { startApp, type RunningApp } from './helpers/app';
 import { openBrowser, reload, type OpenBrowser, waitForText } from './helpers/browser';
+import { postJson, ropePiece } from './helpers/pieces';
 import { complete, saved, waitForDone } from './helpers/journeys';
 
 const ENTRIES = 2600;
-const JSON_TEXT = { 'content-type': 'application/json' };
 
 let app: RunningApp;
 let browser: OpenBrowser;
@@ -14,13 +13,7 @@ let page: Page;
 let piece: string;
 let made = 0;
 
-const post = (path: string, body: object) =>
-  fetch(`${app.address}${path}`, {
-    method: 'POST',
-    redirect: 'manual',
-    headers: JSON_TEXT,
-    body: JSON.stringify(body),
-  });
+const post = (path: string, body: object) => postJson(`${app.address}${path}`, body);
 /** The minute in which an entry was made. */
 const timeOf = (n: number) =>
   new Date(Date.parse('2026-11-20T10:00:00Z') + n * 60_000).toISOString().slice(0, 16);
@@ -38,20 +31,7 @@ const rows = (from: number, to: number) =>
 beforeAll(async () => {
   app = await startApp();
   browser = await openBrowser();
-  const draft = {
-    name: 'Mooring blanket',
-    construction: 'flat',
-    firstSide: 'RS',
-    firstDirection: 'rightToLeft',
-    sections: [
-      {
-        id: 'body',
-        name: 'Body',
-        rows: 9000,
-        panels: [panelDraft('rope', 'rope', 'Row 1 (RS): p2, 2/2 RC, p2.\nRow 2: k2, p4, k2.')],
-      },
-    ],
-  };
+  const draft = ropePiece('Mooring blanket', 9000);
   piece = (await post('/pieces/new', { draft, yarn: 'moss' })).headers.get('location') ?? '';
   for (let from = 1; from <= ENTRIES; from += 200)
     await post(`${piece}/events`, { events: rows(from, from + 199) });

@@ -1,9 +1,9 @@
 /** The needles without a server, on several devices, with the browser's tabs killed under them. */
 import { appendFileSync, readFileSync, writeFileSync } from 'node:fs';
 import type { Page } from 'puppeteer-core';
-import { panelDraft } from '../core/draft/draft';
 import { startApp, type RunningApp } from './helpers/app';
 import { openBrowser, PHONE, press, reload, textOf, type OpenBrowser, waitForText } from './helpers/browser';
+import { JSON_TEXT, postJson, ropePiece } from './helpers/pieces';
 import { castOnRope, choose, complete, done, saved, waitForDone } from './helpers/journeys';
 
 const WORKER = 'build/client/worker.js';
@@ -177,24 +177,9 @@ describe('a phone that rips offline, while the laptop knits on', () => {
   });
 });
 
-const JSON_TEXT = { 'content-type': 'application/json' };
-
 describe('a phone offline while the plan is changed', () => {
-  const ROPE = 'Row 1 (RS): p2, 2/2 RC, p2.\nRow 2: k2, p4, k2.';
-  const draft = (rows: number, text = ROPE) => ({
-    name: 'Harbour belt',
-    construction: 'flat',
-    firstSide: 'RS',
-    firstDirection: 'rightToLeft',
-    sections: [{ id: 'body', name: 'Body', rows, panels: [panelDraft('rope', 'rope', text)] }],
-  });
-  const post = (path: string, body: object) =>
-    fetch(`${app.address}${path}`, {
-      method: 'POST',
-      redirect: 'manual',
-      headers: JSON_TEXT,
-      body: JSON.stringify(body),
-    });
+  const draft = (rows: number, text?: string) => ropePiece('Harbour belt', rows, text);
+  const post = (path: string, body: object) => postJson(`${app.address}${path}`, body);
   /** Four rows on the phone, then on to row `to` without a network, while something happens; then it meets the server. */
   async function meetLate(made: object, to: number, meanwhile: (path: string) => Promise<Response>) {
     const path = (await post('/pieces/new', { draft: made, yarn: 'oat' })).headers.get('location') ?? '';

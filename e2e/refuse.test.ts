@@ -1,25 +1,12 @@
 /** Forged, replayed, mistyped and out-of-date requests: a plain answer, a proper status, nothing stored by halves. */
-import { panelDraft } from '../core/draft/draft';
 import { shapingDraft } from '../core/draft/shaping-draft';
 import { startApp, type RunningApp } from './helpers/app';
+import { JSON_TEXT, ropePiece } from './helpers/pieces';
 
 let app: RunningApp;
 let piece: string;
 
-const DRAFT = {
-  name: 'Post office sock',
-  construction: 'flat',
-  firstSide: 'RS',
-  firstDirection: 'rightToLeft',
-  sections: [
-    {
-      id: 'body',
-      name: 'Body',
-      rows: 20,
-      panels: [panelDraft('rope', 'rope', 'Row 1 (RS): p2, 2/2 RC, p2.\nRow 2: k2, p4, k2.')],
-    },
-  ],
-};
+const DRAFT = ropePiece('Post office sock', 20);
 const panelWith = (change: object) => [{ ...DRAFT.sections[0]?.panels[0], ...change }];
 const sectionWith = (change: object) => ({ ...DRAFT, sections: [{ ...DRAFT.sections[0], ...change }] });
 
@@ -27,7 +14,7 @@ const post = (path: string, body: unknown, headers: Record<string, string> = {})
   fetch(`${app.address}${path}`, {
     method: 'POST',
     redirect: 'manual',
-    headers: { 'content-type': 'application/json', ...headers },
+    headers: { ...JSON_TEXT, ...headers },
     body: typeof body === 'string' ? body : JSON.stringify(body),
   });
 const setUp = (draft: unknown, yarn: unknown = 'oat') => post('/pieces/new.data', { draft, yarn });

@@ -1,7 +1,7 @@
 /** Copies of journals kept on the device, so that a piece can be knitted on without a network. */
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { JournalEvent } from '@core/journal/events';
-import type { JournalPart, Standing } from '@core/journal/standing';
+import { STANDING_FORM, type JournalPart, type Standing } from '@core/journal/standing';
 
 /** What a device keeps of journals; a device that refuses has none and says so. */
 export type Copies = {
@@ -50,6 +50,8 @@ export const browserCopies: Copies = {
     ]);
     const kept = values[0];
     const base = kept && !isEvent(kept) ? kept : null;
+    // An older or newer version's: the server has all that it stands for.
+    if (base && base.form !== STANDING_FORM) return { base: null, events: [] };
     const skipped = base ? 1 : 0;
     const first = base?.seq ?? 0;
     const gap = keys.slice(skipped).findIndex(([, seq], i) => seq !== first + i + 1);

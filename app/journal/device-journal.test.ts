@@ -388,6 +388,12 @@ describe("the browser's database", () => {
     await browserCopies.write('long', 9, [row(9)]);
     expect(await browserCopies.read('long')).toEqual({ base: standing(6), events: rows(7, 9) });
   });
+  it('does not read what goes on from a standing of another version', async () => {
+    await browserCopies.begin('other', { base: { ...standing(6), form: 0 }, events: rows(7, 8) });
+    expect(await browserCopies.read('other')).toEqual({ base: null, events: [] });
+    await browserCopies.begin('other', part(1, 2));
+    expect(await browserCopies.read('other')).toEqual(part(1, 2));
+  });
   it('gives only what has no gap before it', async () => {
     await browserCopies.write('gap', 1, [row(1)]);
     await browserCopies.write('gap', 3, [row(3)]);

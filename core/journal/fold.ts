@@ -56,12 +56,12 @@ function faultsIn(judge: Judge, stands: Stands): FaultState[] {
 
 function factsOf(
   judge: Judge,
-  stands: Stands,
+  { lowered, stands }: { lowered: LowestSince; stands: Stands },
   { faults, ends }: Pick<JournalState, 'faults' | 'ends'>,
 ): Facts {
   const newest = judge.live('measured').findLast(({ row, id }) => stands(row, id));
   return {
-    amendments: amendments(judge, lowestSince(judge)),
+    amendments: amendments(judge, lowered),
     deviations: faults
       .filter((f) => !f.mended)
       .map((f) => ({ pieceRow: pieceRow(f.pieceRow), panel: f.panel, wale: wale(f.wale), made: f.made })),
@@ -106,7 +106,7 @@ function stateOf(judge: Judge): JournalState {
     faults,
     measured: still(judge.live('measured')),
     weighings: still(judge.live('weighed')),
-    facts: factsOf(judge, stands, { faults, ends }),
+    facts: factsOf(judge, { lowered, stands }, { faults, ends }),
     ...asked,
     verdicts: judge.verdicts,
     entries: judge.entries,

@@ -22,7 +22,10 @@ type Cut = {
 };
 /** A journal from a standing on, or whole. */
 export type JournalPart = { readonly base: Standing | null; readonly events: readonly JournalEvent[] };
+/** Raised whenever a standing's members change: one of another form is not read. */
+export const STANDING_FORM = 1;
 export type Standing = {
+  readonly form: number;
   /** Entries it stands for, and the id of the last of them. */
   readonly seq: number;
   readonly last: string;
@@ -121,6 +124,7 @@ function keep(judge: Judge, reach: Reach): Standing {
   const rowEvents = idsOfRows(judge, said, ids, reach.ids);
   const entries = [...judge.entries.values()].filter(({ id }) => ids.has(id));
   return {
+    form: STANDING_FORM,
     seq: judge.count,
     last: judge.last,
     life: judge.life,

@@ -7,11 +7,11 @@ export type Verdict =
   | 'counted'
   /** A row that had been counted in this life already. */
   | 'again'
-  /** A row, rip or set row of a life that had ended. */
+  /** A row of a life that had ended; a rip or set row that left as many rows as the one that ended it. */
   | 'deadLife'
-  /** A row that is not the next one, or an undo of something that is not on top. */
+  /** A row that is not the next one, an undo of something that is not on top, the end of a section that goes on. */
   | 'outOfPlace'
-  /** A rip, set row or undo by a device that did not know of rows that count, and what it did next, still not knowing. */
+  /** A rip, set row, undo or end of a section by a device that did not know what had come, and what it did next. */
   | 'unaware'
   | 'undone';
 
