@@ -25,6 +25,8 @@ export const plural = (count: number, one: string, many = `${one}s`) =>
   PLURALS.select(count) === 'one' ? one : many;
 /** "1 row", "3 rows". */
 export const counted = (count: number, one: string, many?: string) => `${count} ${plural(count, one, many)}`;
+/** “the last sitting”, “the last 3 sittings”. */
+export const theLast = (count: number, one: string) => `the last ${count === 1 ? one : counted(count, one)}`;
 export const stitches = (count: number) => counted(count, 'stitch', 'stitches');
 /** "second", "12th". */
 export const ordinal = (count: number) =>

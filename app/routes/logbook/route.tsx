@@ -12,7 +12,7 @@ import { Page } from '~/ui/page';
 import { logbookLines, type Line } from './lines';
 import { NO_SUCH_PIECE } from '~/messages/gone';
 import type { Route } from './+types/route';
-import { counted, type Line as Unit, lineOf, plural } from '~/messages/numbers';
+import { counted, type Line as Unit, lineOf, plural, theLast } from '~/messages/numbers';
 import { capital } from '~/messages/telling';
 
 export async function loader({ request, params, context }: Route.LoaderArgs) {
@@ -127,8 +127,10 @@ function Logbook({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
   return (
     <Page title={`Logbook: ${piece.name}`}>
       <p className="text-xl">
-        {counted(state.done, piece.line)} done{base ? '. Here are the last ' : ' in '}
-        {counted(lines.length, 'sitting')}.{' '}
+        {counted(state.done, piece.line)} done
+        {base
+          ? `. Below: ${theLast(lines.length, 'sitting')}. `
+          : ` in ${counted(lines.length, 'sitting')}. `}
         <Link to={`/pieces/${piece.id}`} className="underline">
           Back to the needles
         </Link>

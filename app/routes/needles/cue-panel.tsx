@@ -317,6 +317,9 @@ const UNDO = (
 );
 const CHECK = <Check aria-hidden="true" size={34} />;
 
+/** A longer number is set smaller, so that the side beside it keeps its line. */
+const LONGEST_LARGE = 999;
+
 /** Drawn anew when the row or what is said of it has changed, not when a row has been saved. */
 export const CuePanel = memo(function CuePanel(props: Props) {
   const { view, prefs, row, canUndo } = props;
@@ -339,7 +342,10 @@ export const CuePanel = memo(function CuePanel(props: Props) {
       <header className="row-head">
         <div>
           <p className="row-word">{working === null ? 'finished' : `working ${line}`}</p>
-          <h2 className="row-number numerals" data-testid="working-row">
+          <h2
+            className={`row-number numerals${(working ?? done) > LONGEST_LARGE ? ' md:text-5xl' : ''}`}
+            data-testid="working-row"
+          >
             {working ?? done}
           </h2>
         </div>

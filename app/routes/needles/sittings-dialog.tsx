@@ -5,7 +5,7 @@ import { rowKinds } from '@core/plan/row-facts';
 import { changePrefs, REMINDERS } from '~/device/prefs';
 import type { DialogProps } from './dialog-props';
 import { durationWords } from '~/messages/durations';
-import { counted, lineOf, type Line } from '~/messages/numbers';
+import { counted, lineOf, theLast, type Line } from '~/messages/numbers';
 
 const KIND_WORDS: Readonly<Record<RowKind, (line: Line) => string>> = {
   plain: (line) => `a plain ${line}`,
@@ -26,8 +26,8 @@ export function SittingsForm({ view, events, state, prefs }: DialogProps) {
   return (
     <>
       <p className="text-xl" data-testid="at-needles">
-        {durationWords(total)} at the needles in {isPart && 'the last '}
-        {counted(pace.sittings.length, 'sitting')}.
+        {durationWords(total)} at the needles in{' '}
+        {(isPart ? theLast : counted)(pace.sittings.length, 'sitting')}.
       </p>
       <ul className="ends">
         {ROW_KINDS.flatMap((kind) => {
