@@ -331,11 +331,16 @@ describe('words and stitches', () => {
     if (!box) throw new Error('no fabric');
     const touch = async (fromRight: number) =>
       page.mouse.click(box.x + box.width - fromRight, box.y + box.height - 8);
-    const edge = await page.$eval('.tiled svg .deep', (rect) => {
-      const fabricBox = rect.getBoundingClientRect();
-      return { right: fabricBox.right, stitch: fabricBox.width / 12 };
+    const edge = await page.$eval('.tiled svg', (drawing) => {
+      const view = (drawing as SVGSVGElement).viewBox.baseVal;
+      const px = (drawing as SVGSVGElement).getScreenCTM();
+      if (!px) throw new Error('not shown');
+      // The box is as much wider than the fabric on either side; two repeats are 12 stitches.
+      const width = view.width + 2 * view.x;
+      return { right: px.a * width + px.e, stitch: (px.a * width) / 12 };
     });
-    await touch(box.x + box.width - edge.right + edge.stitch * 1.5);
+    // The crossed stitches lie close together.
+    await touch(box.x + box.width - edge.right + edge.stitch * 1.9);
     expect(await picked()).toBe('1/2 LC');
     await waitForText(page, '[data-testid=picked]', /row 1, stitch 2 from the right: “1\/2 LC”/);
     await page.$eval('.tiled svg', (fabric) => (fabric as SVGElement).focus());

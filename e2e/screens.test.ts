@@ -84,7 +84,9 @@ describe('at the needles', () => {
     expect(sizes.length).toBeGreaterThan(8);
     expect(Math.min(...sizes)).toBeGreaterThanOrEqual(28);
     const small = await page.$$eval('button, a', (controls) =>
-      controls.filter((c) => c.getBoundingClientRect().height < 48).map((c) => (c as HTMLElement).innerText),
+      controls
+        .filter((c) => c.getClientRects().length > 0 && c.getBoundingClientRect().height < 48)
+        .map((c) => (c as HTMLElement).innerText),
     );
     expect(small).toEqual([]);
     await page.close();

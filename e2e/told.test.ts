@@ -3,14 +3,14 @@
  * last crossing lies over the join, one of several sections. Every row's words on the screen are its telling's.
  */
 import type { Page } from 'puppeteer-core';
-import { checkDraft, panelDraft, type PieceDraft } from '@core/draft/draft';
-import { writePiece } from '@core/formats/piece';
+import { panelDraft, type PieceDraft } from '@core/draft/draft';
 import { takePattern } from '@core/draft/in-stretches';
 import { readRows } from '@core/notation/read';
 import { SHELF } from '@core/shelf/data';
 import { startApp, type RunningApp } from './helpers/app';
 import { DESK, openBrowser, PHONE, textOf, waitForText, type OpenBrowser } from './helpers/browser';
 import { choose, done, knit } from './helpers/journeys';
+import { setUp } from './helpers/pieces';
 
 let app: RunningApp;
 let chromium: OpenBrowser;
@@ -128,17 +128,9 @@ function hatOf(): PieceDraft {
 
 /** Lays a piece on the bench as a file and opens it. */
 async function cast(draft: PieceDraft, size: typeof DESK) {
-  const checked = checkDraft(draft);
-  if (!checked.ok) throw new Error(JSON.stringify(checked.error));
-  const body = writePiece({ name: draft.name, yarn: 'oat', plan: checked.value.plan, draft, journal: [] });
-  const answer = await fetch(`${app.address}/pieces/open`, {
-    method: 'POST',
-    body,
-    headers: { 'content-type': 'text/plain', origin: app.address },
-    redirect: 'manual',
-  });
-  const address = `${app.address}${answer.headers.get('location') ?? ''}`;
-  return { address, page: await chromium.open(address, size), rows: checked.value.sheet.rows };
+  const { path, rows } = await setUp(app.address, draft);
+  const address = `${app.address}${path}`;
+  return { address, page: await chromium.open(address, size), rows };
 }
 
 type Told = { lines: string[]; said: string };
@@ -211,12 +203,12 @@ describe.each([
   it('the window shows stitches of 10 px and more, follows the row, and goes where it is drawn', async () => {
     const { page } = await cast(WIDE, size);
     await page.waitForSelector('[data-testid=width-strip]');
-    const stitch = () =>
-      page.$eval(
-        'svg.fabric',
-        (svg) =>
-          (svg as SVGSVGElement).getBoundingClientRect().width / (svg as SVGSVGElement).viewBox.baseVal.width,
-      );
+    const room = () =>
+      page.$eval('[data-testid=fabric-room]', (found) => ({
+        stitch: Number((found as HTMLElement).dataset.scale),
+        across: found.getBoundingClientRect().width / Number((found as HTMLElement).dataset.scale),
+      }));
+    const stitch = async () => (await room()).stitch;
     expect(await stitch()).toBeGreaterThanOrEqual(10);
     const thumb = '[role=slider]';
     const from = async () =>
@@ -235,9 +227,7 @@ describe.each([
     );
     expect(marks).toBe(10);
     expect(await textOf(page, '.panel-cues')).toMatch(/every second rope of 20, from the first/);
-    expect(
-      await page.$eval('svg.fabric', (svg) => (svg as SVGSVGElement).viewBox.baseVal.width),
-    ).toBeGreaterThan(least);
+    expect((await room()).across).toBeGreaterThan(least);
     await page.close();
   });
 });

@@ -1,10 +1,11 @@
 /** A piece in one glance: its newest fabric, its row, and what crosses next. Computed on the server, drawn as it is. */
-import { layOut } from '@core/fabric/layout';
+import { layOut } from '@core/fabric/cloth';
 import type { JournalState } from '@core/journal/fold';
 import { nextCrossing } from '@core/piece/schedule';
+import type { WorkRow } from '@core/piece/work-row';
 import { charted, made, worksheet } from '@core/piece/worksheet';
 import type { PieceRecord } from '~/db/pieces.server';
-import { paint, type Painting } from '~/ui/fabric/paint';
+import { packPicture } from '~/ui/fabric/pack';
 
 const ROWS_IN_STRIP = 18;
 
@@ -16,8 +17,25 @@ export type Summary = {
   readonly next: { readonly plain: number; readonly panels: readonly string[] } | null;
   readonly faults: number;
 };
+/** Its newest rows as numbers to be drawn, lengths in stitches. */
+export type Strip = {
+  readonly width: number;
+  readonly height: number;
+  readonly records: readonly number[];
+  readonly backing: readonly number[];
+};
 /** Its strip is large, and shown apart. */
-export type Glance = { readonly summary: Summary; readonly strip: Painting };
+export type Glance = { readonly summary: Summary; readonly strip: Strip };
+
+/** Near enough for a picture. */
+const short = (numbers: Float32Array) => [...numbers].map((value) => Math.round(value * 100) / 100);
+
+function stripOf(rows: readonly WorkRow[]): Strip {
+  const picture = layOut(rows, 'RS');
+  const { records, backing } = packPicture(picture);
+  const { width, height } = picture;
+  return { width, height, records: short(records), backing: short(backing) };
+}
 
 export function glanceAt(piece: PieceRecord, state: JournalState): Glance {
   const sheet = worksheet(piece.plan, state.facts);
@@ -43,5 +61,5 @@ export function glanceAt(piece: PieceRecord, state: JournalState): Glance {
         : null,
     faults: state.faults.filter(({ mended }) => !mended).length,
   };
-  return { summary, strip: paint(layOut(rows, 'RS'), done) };
+  return { summary, strip: stripOf(rows) };
 }

@@ -3,7 +3,7 @@ import type { Chart } from '@core/chart/chart';
 import { cellGiving, columnsGiven } from '@core/chart/laid';
 import { layPlaced, rowsOf, type PlacedLaidRow } from '@core/chart/places';
 import type { Row } from '@core/chart/row';
-import { layOut } from '@core/fabric/layout';
+import { layOut } from '@core/fabric/cloth';
 import { ROW_HEIGHT, type Picture } from '@core/fabric/shapes';
 import { expandWords, type RowWords } from '@core/notation/placed-row';
 import type { TextSpan } from '@core/notation/problems';

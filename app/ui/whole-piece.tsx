@@ -1,13 +1,14 @@
 /** The whole piece to scale: every section as long and every panel as wide as it will be, in its own fabric. */
-import { useId, useMemo } from 'react';
+import { useId, useMemo, useRef } from 'react';
 import type { Chart } from '@core/chart/chart';
 import type { Gauge } from '@core/piece/making';
 import type { Worksheet } from '@core/piece/worksheet';
 import { outlineOf, type Outline, type OutlinedPanel, type OutlinedSection } from '@core/plan/outline';
 import type { Units } from '@core/plan/units';
 import { lengthWords } from '~/messages/measures';
-import { PaintedLayers } from './fabric/painted';
-import { fabricTile } from './fabric/tile';
+import type { Yarn } from './fabric/sprites';
+import { fabricTile, tileImage } from './fabric/tile';
+import { useYarn } from './fabric/use-yarn';
 
 /** Drawn with this where nothing was measured. */
 export const GUESSED: Gauge = { stitches: 20, rows: 28 };
@@ -17,6 +18,8 @@ type Drawn = {
   readonly sheet: Worksheet;
   readonly rowCm: number;
   readonly id: string;
+  /** Null before the page is there: then the ground alone is drawn. */
+  readonly yarn: Yarn | null;
 };
 
 const turned = ({ outline }: Drawn, x: number, width: number) => outline.left - x - width;
@@ -32,35 +35,21 @@ function PanelFabric({
   panel: OutlinedPanel;
   at: number;
 }) {
-  const { outline, sheet, rowCm } = drawn;
+  const { outline, sheet, rowCm, yarn } = drawn;
   const chart = sheet.plan.charts[panel.panel.chart] as Chart;
   const tile = fabricTile(chart, panel.panel.repeats);
   const x = turned(drawn, panel.x, panel.width.cm);
   const y = outline.height - section.y - section.height;
   const box = { x, y, width: panel.width.cm, height: section.height };
-  if (!tile) return <rect {...box} className="tile-ground" />;
+  if (!tile || !yarn) return <rect {...box} className="tile-ground" />;
   const key = `${drawn.id}-${section.index}-${at}`;
   const within = Math.max(0, panel.position - chart.setUp.length) % tile.rows;
   const foot = y + section.height + within * rowCm;
-  const [sx, sy] = [panel.width.cm / tile.width, (tile.rows * rowCm) / tile.height];
+  const size = { width: panel.width.cm, height: tile.rows * rowCm };
   return (
     <>
-      <pattern
-        id={key}
-        patternUnits="userSpaceOnUse"
-        x={x}
-        y={foot}
-        width={panel.width.cm}
-        height={tile.rows * rowCm}
-      >
-        <g transform={`scale(${sx} ${sy}) translate(0 ${-tile.top})`}>
-          {tile.backing ? (
-            <path className="deep" d={tile.backing} />
-          ) : (
-            <rect className="deep" y={tile.top} width={tile.width} height={tile.height} />
-          )}
-          <PaintedLayers layers={tile.layers} />
-        </g>
+      <pattern id={key} patternUnits="userSpaceOnUse" x={x} y={foot} {...size}>
+        <image href={tileImage(tile, yarn)} preserveAspectRatio="none" {...size} />
       </pattern>
       <rect {...box} fill={`url(#${key})`} />
     </>
@@ -165,11 +154,13 @@ export function WholePiece({
   const used = gauge ?? GUESSED;
   const outline = useMemo(() => outlineOf(sheet, used, sheet.plan.making?.panelWidths ?? {}), [sheet, used]);
   const width = outline.left - outline.right;
-  const drawn = { outline, sheet, rowCm: 10 / used.rows, id };
+  const svg = useRef<SVGSVGElement>(null);
+  const drawn = { outline, sheet, rowCm: 10 / used.rows, id, yarn: useYarn(svg) };
   const unit = Math.max(width, outline.height) / 60;
   const margin = unit * 5;
   return (
     <svg
+      ref={svg}
       className="fabric whole-piece"
       viewBox={`${-unit * 1.5} ${-margin} ${width + unit * 14} ${outline.height + margin * 2}`}
       role="img"

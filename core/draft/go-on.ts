@@ -5,7 +5,7 @@
 import { err, ok, type Result } from '../result';
 import { rowAt, type Chart } from '../chart/chart';
 import { changesAfter, shapingAfter } from './rest-of-shaping';
-import { panelStitches } from '../plan/width';
+import { panelStitches } from '../chart/drawn-in';
 import { originOf } from '../piece/change-plan';
 import { isLive, waleAt, countLive, type Live } from '../piece/shaping';
 import { shapeIn } from '../piece/shapes';

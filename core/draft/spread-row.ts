@@ -12,7 +12,7 @@ import type { PanelPlan, Plan, Section } from '../piece/plan';
 import { charted, type Worksheet } from '../piece/worksheet';
 import { leansOf, spreadDecreases, spreadIncreases, type SpreadLean, type SpreadProblem } from '../plan/even';
 import { crossedColumns, flareDecreases } from '../plan/flare';
-import { panelStitches } from '../plan/width';
+import { panelStitches } from '../chart/drawn-in';
 
 export const SPREAD_WAYS = ['even', 'anywhere', 'columns', 'cables'] as const;
 

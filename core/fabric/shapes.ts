@@ -18,6 +18,8 @@ export type Shape =
       readonly width: number;
       readonly twisted: boolean;
       readonly tall: boolean;
+      /** It passes behind a crossing's other group. */
+      readonly sunk: boolean;
     }
   | {
       readonly kind: 'bump';
@@ -26,6 +28,7 @@ export type Shape =
       readonly x1: number;
       readonly y1: number;
       readonly width: number;
+      readonly sunk: boolean;
     }
   | { readonly kind: 'bobble'; readonly x: number; readonly y: number; readonly radius: number }
   | { readonly kind: 'eyelet'; readonly x: number; readonly y: number; readonly radius: number }
@@ -53,6 +56,17 @@ export type CrossingBox = {
   readonly width: number;
   readonly height: number;
 };
+/** What one row adds to the picture. */
+export type RowShapes = {
+  readonly row: number;
+  /** Height of its foot. */
+  readonly foot: number;
+  readonly ground: readonly Shape[];
+  readonly shadows: readonly Shadow[];
+  readonly over: readonly Shape[];
+  readonly holes: readonly Hole[];
+  readonly crossings: readonly CrossingBox[];
+};
 export type PanelBand = {
   readonly panel: string;
   readonly name: string;
@@ -68,12 +82,7 @@ export type Picture = {
   readonly height: number;
   readonly firstRow: number;
   readonly lastRow: number;
-  /** Painted in this order: ground, shadows, over. */
-  readonly ground: readonly Shape[];
-  readonly shadows: readonly Shadow[];
-  readonly over: readonly Shape[];
-  readonly holes: readonly Hole[];
-  readonly crossings: readonly CrossingBox[];
+  readonly rows: readonly RowShapes[];
   /** Where the fabric begins and ends at the top of every row, the lowest first; the foot of the first row comes before. */
   readonly edges: readonly Edge[];
   /** Panels of the topmost row, left to right. */

@@ -10,7 +10,7 @@ import { isCrossing } from '../piece/crossings';
 import type { PanelRow } from '../piece/work-row';
 import { charted, type Worksheet } from '../piece/worksheet';
 import { spreadDecreases } from './even';
-import { panelStitches } from './width';
+import { panelStitches } from '../chart/drawn-in';
 
 const CROSSED_FOR_ONE = 4;
 

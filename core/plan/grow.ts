@@ -5,7 +5,8 @@ import { mirrorChart } from '../chart/mirrored';
 import type { Gauge, Making } from '../piece/making';
 import { LIMITS, type PanelPlan, type Plan, type Section } from '../piece/plan';
 import { countsFor, type Counts, type SizeProblem } from './size';
-import { panelStitches, panelWidth, sectionWidths, totalCm } from './width';
+import { panelStitches } from '../chart/drawn-in';
+import { panelWidth, sectionWidths, totalCm } from './width';
 
 /** A panel by itself, or two that mirror each other about the middle and grow together. */
 export type Way = { readonly kind: 'repeat' | 'pair' | 'edges'; readonly panels: readonly PanelPlan[] };

@@ -15,7 +15,8 @@ import { endBeforeBorder, endsNear, leftOver, mirrorStops, rowsFor } from './len
 import { needleWarnings } from './needle-fit';
 import { countsOfMultiple, countsOfStitchWidth, withEase } from './size';
 import { cmOfInches, gaugeSpanCm, inchesOfCm, lengthIn, lengthOut, metresOfYards, ouncesOfGrams, yardsOfMetres } from './units'; // prettier-ignore
-import { drawnIn, panelWidth } from './width';
+import { drawnIn } from '../chart/drawn-in';
+import { panelWidth } from './width';
 import {
   bindOffLength,
   forecast,

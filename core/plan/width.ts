@@ -1,42 +1,8 @@
-/**
- * How wide a piece comes out. Cables draw the fabric in. A panel that was measured on the swatch has its measured width;
- * any other is estimated with a model of our own, from memory: in its crossing row the smaller group of a crossing lies
- * on the other one, and the fabric needs about one row and a half to spread again, so a panel of r rows is narrower than
- * so many ground stitches by 1.5 x (stitches of the smaller group) / r for each crossing of its repeat.
- */
+/** How wide a piece comes out. A panel that was measured on the swatch has its measured width; any other is estimated. */
 import type { Chart } from '../chart/chart';
-import { countFor, expandRow, givesForm, takesForm } from '../chart/row';
-import { isCrossing } from '../piece/crossings';
+import { drawnIn, widestStitches } from '../chart/drawn-in';
 import type { Gauge, Making } from '../piece/making';
 import type { PanelPlan, Plan, Section } from '../piece/plan';
-
-const ROWS_TO_SPREAD = 1.5;
-/** A panel is never taken to be narrower than this share of its stitches in the ground. */
-const NARROWEST = 0.5;
-
-export const panelStitches = (chart: Chart, repeats: number) =>
-  countFor(takesForm(chart.rows[0] as Chart['rows'][number]), repeats);
-
-/** Those of the widest row where rows are worked once, as a crown's. */
-const widestStitches = (chart: Chart, repeats: number) =>
-  Math.max(
-    panelStitches(chart, repeats),
-    ...(chart.once ? chart.rows.map((row) => countFor(givesForm(row), repeats)) : []),
-  );
-
-/** Width of a panel in stitches of the ground, by the model. */
-export function drawnIn(chart: Chart, repeats: number): number {
-  const stitches = widestStitches(chart, repeats);
-  const overlap = chart.rows.reduce(
-    (sum, row) =>
-      sum +
-      expandRow(row, repeats)
-        .filter(isCrossing)
-        .reduce((n, { over, under }) => n + Math.min(over.length, under.length), 0),
-    0,
-  );
-  return Math.max(stitches * NARROWEST, stitches - (ROWS_TO_SPREAD * overlap) / chart.rows.length);
-}
 
 export type PanelWidth = {
   readonly panel: string;

@@ -1,5 +1,6 @@
 /** Small pieces that several tests set up, and posts of them. */
-import { panelDraft, type PieceDraft } from '../../core/draft/draft';
+import { checkDraft, panelDraft, type PieceDraft } from '../../core/draft/draft';
+import { writePiece } from '../../core/formats/piece';
 
 export const JSON_TEXT = { 'content-type': 'application/json' };
 
@@ -18,3 +19,17 @@ export const ropePiece = (
 
 export const postJson = (address: string, body: object) =>
   fetch(address, { method: 'POST', redirect: 'manual', headers: JSON_TEXT, body: JSON.stringify(body) });
+
+/** Sets a piece up through its file; answers with its path. */
+export async function setUp(address: string, draft: PieceDraft): Promise<{ path: string; rows: number }> {
+  const checked = checkDraft(draft);
+  if (!checked.ok) throw new Error(JSON.stringify(checked.error));
+  const { plan, sheet } = checked.value;
+  const answer = await fetch(`${address}/pieces/open`, {
+    method: 'POST',
+    body: writePiece({ name: draft.name, yarn: 'oat', plan, draft, journal: [] }),
+    headers: { 'content-type': 'text/plain', origin: address },
+    redirect: 'manual',
+  });
+  return { path: answer.headers.get('location') ?? '', rows: sheet.rows };
+}

@@ -1,12 +1,13 @@
 /** The bench: pieces under way as strips of their own fabric. */
 import { Link } from 'react-router';
+import { useMemo } from 'react';
 import { benchOf, type BenchPiece } from '~/glance/kept.server';
 import type { Summary } from '~/glance/summary.server';
 import { whoAsks } from '~/knitter/asking.server';
 import { countdownWords } from '~/messages/cue';
 import { counted, stitches } from '~/messages/numbers';
-import type { Painting } from '~/ui/fabric/paint';
-import { PaintedLayers } from '~/ui/fabric/painted';
+import type { Strip as StripOf } from '~/glance/summary.server';
+import { FabricPicture } from '~/ui/fabric/picture';
 import { Page } from '~/ui/page';
 import { useOnDevice, type OnDevice } from './on-device';
 import { OpenPiece } from './open-piece';
@@ -32,22 +33,22 @@ function nextWords({ next, done, rows }: Summary): { main: string; who: string }
 /** Strips show the fabric at one scale, so a wide piece looks wide. */
 const STITCHES_ACROSS = 70;
 
-function Strip({ painting, begun }: { painting: Painting; begun: boolean }) {
-  const width = Math.max(STITCHES_ACROSS, painting.width);
+function Strip({ strip, begun }: { strip: StripOf; begun: boolean }) {
+  const packed = useMemo(
+    () => ({ records: Float32Array.from(strip.records), backing: Float32Array.from(strip.backing) }),
+    [strip],
+  );
   return (
-    <svg
-      className="fabric strip"
-      viewBox={`0 -1.2 ${width} ${painting.height + 1.2}`}
-      preserveAspectRatio="xMinYMin slice"
-      aria-hidden="true"
+    <FabricPicture
+      className="strip"
+      packed={packed}
+      up={strip.height}
+      fit="fromTop"
+      faint={!begun}
+      box={{ x: 0, y: -1.2, width: Math.max(STITCHES_ACROSS, strip.width), height: strip.height + 1.2 }}
     >
-      <rect x={-2} y={-0.75} width={painting.width + 3.4} height={0.62} rx={0.31} fill="var(--ink)" />
-      <g opacity={begun ? 0.45 : 0.3}>
-        <PaintedLayers layers={painting.coming} />
-      </g>
-      {begun && <path className="deep" d={painting.backing} />}
-      <PaintedLayers layers={painting.made} />
-    </svg>
+      <rect x={-2} y={-0.75} width={strip.width + 3.4} height={0.62} rx={0.31} fill="var(--ink)" />
+    </FabricPicture>
   );
 }
 
@@ -99,7 +100,7 @@ function PieceLine({ piece }: { piece: BenchPiece }) {
     <li ref={place} className="bench-piece" data-yarn={piece.yarn}>
       <Link to={`/pieces/${piece.id}`} className="bench-link">
         {seen ? (
-          <Strip painting={seen.strip} begun={seen.summary.done > 0} />
+          <Strip strip={seen.strip} begun={seen.summary.done > 0} />
         ) : (
           <p className="strip text-xl font-bold text-fault">{damage && 'damaged'}</p>
         )}

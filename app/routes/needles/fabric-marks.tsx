@@ -4,34 +4,64 @@ import type { Pointer } from '@core/cue/pointer';
 import { ROW_HEIGHT } from '@core/fabric/shapes';
 import type { JournalState } from '@core/journal/fold';
 import { ANCHOR_WORDS } from '~/messages/journal';
+import { rowStep } from '~/ui/fabric/look-at';
 import type { NeedlesView } from './view';
 
 /** Where a row ends, in the fabric's own coordinates: row 1 stands on 0, y runs down. */
 const topOf = (row: number) => -row * ROW_HEIGHT;
 
-export function Needle({ width, y }: { width: number; y: number }) {
+/** Across what is shown, its knob beyond the left edge. */
+export function Needle({
+  from,
+  width,
+  row,
+  scale,
+}: {
+  from: number;
+  width: number;
+  row: number;
+  scale: number;
+}) {
+  const thick = 6 / scale;
+  const y = topOf(row);
   return (
-    <g>
-      <rect x={-1.2} y={y - 0.3} width={width + 1.6} height={0.5} rx={0.25} fill="var(--ink)" />
-      <circle cx={-1.3} cy={y - 0.05} r={0.55} fill="var(--ink)" />
+    <g data-testid="needle">
+      <rect
+        x={from - thick * 2.4}
+        y={y - thick * 0.6}
+        width={width + thick * 3.2}
+        height={thick}
+        rx={thick / 2}
+        fill="var(--ink)"
+      />
+      <circle cx={from - thick * 2.6} cy={y - thick * 0.1} r={thick * 1.1} fill="var(--ink)" />
     </g>
   );
 }
 
-const numberSize = (width: number) => Math.max(1.1, width / 48);
+/** What is seen of the fabric: rows, both included, and how large. Sizes on it are given in px and drawn in stitches. */
+export type Seen = { readonly first: number; readonly last: number; readonly scale: number };
+const NUMBER_PX = 17;
+const px = (size: number, { scale }: Seen) => size / scale;
 
-/** `width`: stitches across that are shown; numbers stand beside them. */
-type Beside = { readonly view: NeedlesView; readonly width: number };
+type Beside = {
+  readonly view: NeedlesView;
+  readonly seen: Seen;
+  /** Where numbers stand: right of what is shown. */
+  readonly right: number;
+};
 
-/** Every tenth row has its number beside it. */
-export function RowNumbers({ view: { picture, done }, width }: Beside) {
-  const size = numberSize(width);
-  const tens = Math.ceil(picture.firstRow / 10) * 10;
-  const rows = Array.from({ length: Math.ceil((done - 2 - tens) / 10) }, (_, i) => tens + 10 * i);
+/** Every so many rows have their number beside them, as there is room; the row at the needle has its own. */
+export function RowNumbers({ view: { done }, seen, right }: Beside) {
+  const size = px(NUMBER_PX, seen);
+  const step = rowStep(seen.scale);
+  const from = Math.max(step, Math.ceil(seen.first / step) * step);
+  const clear = (row: number) => done - row > (size * 1.6) / ROW_HEIGHT;
+  const rows = Array.from({ length: Math.max(0, Math.floor((seen.last - from) / step) + 1) }, (_, i) => from + step * i); // prettier-ignore
   return (
-    <g className="numerals" fontSize={size} fill="var(--soft)">
-      {rows.map((row) => (
-        <text key={row} x={width + 0.7} y={topOf(row) + size * 0.8}>
+    <g className="numerals" fontSize={size} fill="var(--soft)" data-testid="row-numbers">
+      {rows.filter(clear).map((row) => (
+        <text key={row} x={right} y={topOf(row) + ROW_HEIGHT / 2} dominantBaseline="central">
           {row}
         </text>
       ))}
@@ -40,18 +70,18 @@ export function RowNumbers({ view: { picture, done }, width }: Beside) {
 }
 
 /** The number of the row at the needle. */
-export function TopNumber({ width, y, row }: { width: number; y: number; row: number }) {
-  const size = numberSize(width);
+export function TopNumber({ view: { done }, seen, right }: Beside) {
+  const size = px(NUMBER_PX, seen);
   return (
-    <text className="numerals" x={width + 0.7} y={y + size * 0.8 + 0.4} fontSize={size} fill="var(--soft)" fontWeight={800}>
-      {row}
+    <text className="numerals" x={right} y={topOf(done) + size * 0.9} fontSize={size} fill="var(--soft)" fontWeight={800}>
+      {done}
     </text>
   ); // prettier-ignore
 }
 
 /** The group in hand lights up above the needle; what is worked of the row is shaded. */
-export function PointedAt({ view, pointer, width }: Beside & { pointer: Pointer }) {
-  const { picture, done, stops } = view;
+export function PointedAt({ view, pointer, seen }: { view: NeedlesView; pointer: Pointer; seen: Seen }) {
+  const { cloth, done, stops } = view;
   const bottom = topOf(done);
   const place = (columns: readonly number[], state: string, key: number) =>
     columns.map((column) => (
@@ -59,16 +89,16 @@ export function PointedAt({ view, pointer, width }: Beside & { pointer: Pointer 
         key={`${key} ${column}`}
         className="pointed"
         data-state={state}
-        x={picture.xOf(done, column) - 0.5}
+        x={cloth.xOf(done, column) - 0.5}
         y={bottom - ROW_HEIGHT * 1.6}
         width={1}
         height={ROW_HEIGHT * 1.6}
       />
     ));
   const now = stops[pointer.stop]?.step.columns ?? [];
-  const xs = now.map((column) => picture.xOf(done, column));
+  const xs = now.map((column) => cloth.xOf(done, column));
   const middle = xs.length > 0 ? (Math.min(...xs) + Math.max(...xs)) / 2 : null;
-  const size = Math.max(1, width / 50);
+  const size = px(16, seen);
   return (
     <g pointerEvents="none">
       {stops.slice(0, pointer.stop).map(({ step }, i) => place(step.columns, 'worked', i))}
@@ -85,16 +115,18 @@ export function PointedAt({ view, pointer, width }: Beside & { pointer: Pointer 
 }
 
 /** Numbers of the rows that cross, the row in hand first, each beside its marks. */
-export function ComingNumbers({ view: { picture, coming, cue }, width }: Beside) {
-  const size = Math.max(1, width / 54);
+export function ComingNumbers({ view: { coming, cue }, seen, right }: Beside) {
+  const size = px(NUMBER_PX, seen);
   const now = cue?.panels.some(({ crosses }) => crosses) ? [cue.row.row] : [];
-  const rows = [...now, ...coming.map(({ row }) => row)].filter((row) => row <= picture.lastRow);
+  const all = [...now, ...coming.map(({ row }) => row)].filter((row) => row <= seen.last);
+  // Where rows are small only the first of those that would stand in each other's way.
+  const rows = all.filter((row, i) => i === 0 || (row - (all[i - 1] as number)) * ROW_HEIGHT >= size);
   return (
     <g className="numerals" fontSize={size} fill="var(--soft)" aria-hidden="true">
       {rows.map((row) => (
         <text
           key={row}
-          x={width + 0.7}
+          x={right}
           y={topOf(row) + ROW_HEIGHT / 2}
           dominantBaseline="central"
           fontWeight={row === cue?.row.row ? 800 : undefined}
@@ -108,14 +140,14 @@ export function ComingNumbers({ view: { picture, coming, cue }, width }: Beside)
 }
 
 /** Hung in the work, or done to the yarn: a small flag at its row. */
-export function Anchors({ view, state, width }: Beside & { state: JournalState }) {
-  const { picture, done } = view;
-  const size = Math.max(0.9, width / 70);
+export function Anchors({ view, state, seen }: { view: NeedlesView; state: JournalState; seen: Seen }) {
+  const { cloth, done } = view;
+  const size = Math.max(0.5, px(12, seen));
   return state.anchors
-    .filter(({ row }) => row >= Math.max(1, picture.firstRow) && row <= done)
+    .filter(({ row }) => row >= Math.max(1, seen.first) && row <= Math.min(seen.last, done))
     .map(({ id, row, panel, what }) => {
-      const band = picture.bands.find((one) => one.panel === panel);
-      const x = band ? band.x + band.width / 2 : picture.width + 0.2;
+      const band = view.bands.find((one) => one.panel === panel);
+      const x = band ? band.x + band.width / 2 : cloth.width + 0.2;
       const y = topOf(row) + ROW_HEIGHT / 2;
       return (
         <g key={id} className="anchor" data-what={what} pointerEvents="none">
@@ -136,13 +168,13 @@ type Bracket = {
   readonly label: string;
 };
 
-function brackets({ picture, columns }: NeedlesView): Bracket[] {
+function brackets({ cloth, columns, done }: NeedlesView, { first }: Seen): Bracket[] {
   return columns.flatMap(({ id, count }) => {
-    if (count.kind !== 'hole' || count.crossingRow < picture.firstRow) return [];
+    if (count.kind !== 'hole' || done < first) return [];
     const points = count.columns
       .map((column, i) => ({
-        x: picture.xOf(count.crossingRow + i, column),
-        y: topOf(count.crossingRow + i) + 0.35,
+        x: cloth.xOf(count.crossingRow + i, column),
+        y: 0.35 - cloth.headOf(count.crossingRow + i, column),
       }))
       .slice(count.from, count.to);
     const label = count.tall === null ? `${count.counted}` : `${count.tall} tall`;
@@ -151,9 +183,9 @@ function brackets({ picture, columns }: NeedlesView): Bracket[] {
 }
 
 /** Up the strands to count in, from the hole to the needle, each with its number. */
-export function CountMarks({ view, width }: Beside) {
-  const size = Math.max(1.5, width / 40);
-  const marks = brackets(view);
+export function CountMarks({ view, seen }: { view: NeedlesView; seen: Seen }) {
+  const size = px(21, seen);
+  const marks = brackets(view, seen);
   const strands = marks.map(({ points }) => `M${points.map(({ x, y }) => `${x} ${y}`).join('L')}`).join('');
   return (
     <g pointerEvents="none" strokeLinecap="round">
@@ -188,15 +220,15 @@ export function CountMarks({ view, width }: Beside) {
   );
 }
 
-export function Lifelines({ view, state }: { view: NeedlesView; state: JournalState }) {
-  const { picture } = view;
+export function Lifelines({ view, state, seen }: { view: NeedlesView; state: JournalState; seen: Seen }) {
+  const { cloth, done } = view;
   return state.lifelines
-    .filter(({ row }) => row >= picture.firstRow && row <= view.done)
+    .filter(({ row }) => row >= seen.first && row <= Math.min(seen.last, done))
     .map(({ id, row }) => (
       <g key={id} pointerEvents="none">
         <line
           x1={-0.8}
-          x2={picture.width + 0.8}
+          x2={cloth.width + 0.8}
           y1={topOf(row) + 0.3}
           y2={topOf(row) + 0.3}
           stroke="var(--action)"
@@ -212,14 +244,14 @@ export function Lifelines({ view, state }: { view: NeedlesView; state: JournalSt
 export type Released = readonly { row: number; columns: readonly number[] }[];
 
 export function ReleasedMarks({ view, released }: { view: NeedlesView; released: Released }) {
-  const { picture } = view;
+  const { cloth } = view;
   return released.map(({ row, columns }) => (
     <g key={row} pointerEvents="none">
       {columns.map((column) => (
         <rect
           key={column}
-          x={picture.xOf(row, column) - 0.5}
-          y={topOf(row)}
+          x={cloth.xOf(row, column) - 0.5}
+          y={-cloth.headOf(row, column)}
           width={1}
           height={ROW_HEIGHT}
           fill="var(--fault)"

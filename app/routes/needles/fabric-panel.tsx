@@ -1,26 +1,31 @@
 /** The hanging fabric with its needle: columns of countdowns above, coming rows as ghosts, marks attached to it. */
-import { memo, useEffect, useMemo, useState } from 'react';
+import { memo, useState, type KeyboardEvent } from 'react';
 import { ROW_HEIGHT, type CrossingBox } from '@core/fabric/shapes';
 import type { JournalState } from '@core/journal/fold';
+import type { Pointer } from '@core/cue/pointer';
+import { lineOf } from '~/messages/numbers';
+import { rowsSeen, type Looking, type Size } from '~/ui/fabric/look-at';
+import { TilesView } from '~/ui/fabric/tiles-view';
 import {
-  Needle,
-  RowNumbers,
-  PointedAt,
-  ComingNumbers,
   Anchors,
+  ComingNumbers,
   CountMarks,
   Lifelines,
+  Needle,
+  PointedAt,
   ReleasedMarks,
+  RowNumbers,
   TopNumber,
   type Released,
+  type Seen,
 } from './fabric-marks';
-import type { RowPaint } from '~/ui/fabric/rows';
-import { FabricRows } from './fabric-rows';
+import { ComingCrossings, MadeCrossings } from './fabric-crossings';
 import { Heads } from './heads';
-import { useWindow } from './use-window';
+import { LookAround } from './look-around';
+import { useCamera, type Camera } from './use-camera';
+import { FABRIC_KEYS, useDrawing } from './use-drawing';
 import { WidthStrip } from './width-strip';
-import type { Pointer } from '@core/cue/pointer';
-import { ROWS_COMING, ROWS_HANGING, type NeedlesView } from './view';
+import type { NeedlesView } from './view';
 
 type Props = {
   view: NeedlesView;
@@ -32,40 +37,6 @@ type Props = {
   onTouch: (box: CrossingBox) => void;
   askFace: ((face: 'faces' | 'chart') => void) | null;
 };
-
-/** So long after a row was shown nobody waits: then is done what can wait. */
-const SPARE_MS = 60;
-
-/** Room left of the fabric for row numbers, in stitches. */
-const MARGIN = 3;
-/** Room right of the needle's knob. */
-const LEFT = 1.6;
-/** Px over the fabric of a wide piece: the strip, the heads, their threads. */
-const ABOVE = 240;
-/** The widest a stitch is drawn, in px, so that a narrow piece does not swell. */
-const WIDEST_STITCH = 32;
-
-/** What was shown a moment ago, and the row above it that is ready. */
-type Settled = { readonly view: NeedlesView; readonly ready: RowPaint | null };
-
-/** While the hands are busy with a row the next one is laid out and hung above, out of sight, and the lowest is taken down. */
-function useSettled(view: NeedlesView): Settled {
-  const [settled, setSettled] = useState<Settled>({ view, ready: null });
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled({ view, ready: view.prepare() }), SPARE_MS);
-    return () => clearTimeout(timer);
-  }, [view]);
-  return settled;
-}
-
-/** The rows to draw: those in view, the one that is ready, and those just gone below, as long as the fabric is the same. */
-function rowsToDraw(view: NeedlesView, { view: before, ready }: Settled): readonly RowPaint[] {
-  const [lowest, highest] = [view.rows[0], view.rows[view.rows.length - 1]];
-  if (!lowest || !highest) return view.rows;
-  const gone = before.rows.includes(lowest) ? before.rows.filter(({ row }) => row < lowest.row) : [];
-  const next = before === view && ready?.row === highest.row + 1 ? [ready] : [];
-  return gone.length + next.length > 0 ? [...gone, ...view.rows, ...next] : view.rows;
-}
 
 function FaceQuestion({ choose }: { choose: (face: 'faces' | 'chart') => void }) {
   return (
@@ -87,85 +58,120 @@ function FaceQuestion({ choose }: { choose: (face: 'faces' | 'chart') => void })
   );
 }
 
-/** The same from the first row on, in stitches: what it does not need stays empty. */
-const HEIGHT = (ROWS_HANGING + ROWS_COMING) * ROW_HEIGHT + 1.1;
+/** Rows still to come are ghosts: the ground shines through. */
+function Veil({ looking, done }: { looking: Looking; done: number }) {
+  const height = (looking.top - done * ROW_HEIGHT) * looking.scale;
+  return (
+    <div
+      aria-hidden="true"
+      className="pointer-events-none absolute inset-x-0 top-0 bg-ground opacity-65"
+      style={{ height: `${Math.max(0, height)}px` }}
+    />
+  );
+}
 
-/** Room for the words above a narrow piece, in px. */
-const LEAST_FRAME = 520;
-
-/** What of a wide piece lies beyond the window is covered, so that rows need no clipping while they move. */
-function Sides({ width, all }: { width: number; all: number }) {
+/** What of a wide piece lies beside the window is covered: there stand the numbers. */
+function Sides({ from, to, room }: { from: number; to: number; room: Size }) {
   return (
     <g fill="var(--ground)">
-      <rect x={-all} y={-1} width={all} height={HEIGHT + 1} />
-      <rect x={width} y={-1} width={all} height={HEIGHT + 1} />
+      <rect x={0} y={0} width={Math.max(0, from)} height={room.height} />
+      <rect x={to} y={0} width={Math.max(0, room.width - to)} height={room.height} />
     </g>
   );
 }
 
-/** Drawn anew only when the row, or what is marked on it, has changed: not when a row has been saved. */
-export const FabricPanel = memo(function FabricPanel({
-  view,
-  state,
-  touched,
-  released,
-  pointer,
-  onTouch,
-  askFace,
-}: Props) {
-  const { picture, working, done } = view;
-  const settled = useSettled(view);
-  const rows = useMemo(() => rowsToDraw(view, settled), [view, settled]);
-  // Ribbons reach into the rows above: the topmost ones would hang in the air.
-  const lit = working === null ? 0 : Math.max(1, picture.lastRow - working - 1);
-  const { ref, shown, px, draw } = useWindow(view, pointer, {
-    margin: MARGIN + LEFT,
-    height: HEIGHT,
-    above: ABOVE,
-  });
-  const width = shown.width + MARGIN + LEFT;
-  const needle = (picture.lastRow - done) * ROW_HEIGHT;
-  const frame = Math.max(LEAST_FRAME, width * WIDEST_STITCH);
+/** Numbers stand so many px beside the fabric. */
+const NUMBERS_PX = 9;
+
+type MarksProps = Omit<Props, 'askFace'> & { camera: Camera; room: Size };
+
+/** All that is drawn on the fabric, in its own coordinates: row 1 stands on 0, y runs down, a stitch is 1 wide. */
+function Marks({ view, state, touched, released, pointer, onTouch, camera, room }: MarksProps) {
+  const { cloth, done, working } = view;
+  const { looking, shown } = camera;
+  const { left, top, scale } = looking;
+  const seen: Seen = { ...rowsSeen(looking, room, cloth.lastRow), scale };
+  const right = shown.from + shown.width + NUMBERS_PX / scale;
+  const place = `translate(${-left * scale} ${top * scale}) scale(${scale})`;
   return (
-    <section ref={ref} aria-label="The fabric on the needle" className="fabric-panel">
-      <div className="fabric-frame" style={{ maxWidth: shown.wide ? undefined : `${frame}px` }}>
-        {shown.wide && <WidthStrip view={view} shown={shown} px={px} draw={draw} />}
-        <Heads view={view} shown={shown} share={shown.width / width} offset={LEFT / width} />
+    <svg className="absolute inset-0 h-full w-full" role="group" aria-label={`Rows ${seen.first} to ${Math.min(seen.last, done)}`}>
+      <g transform={place}>
+        <ComingCrossings view={view} seen={seen} />
+        <MadeCrossings view={view} seen={seen} faults={state.faults} touched={touched} onTouch={onTouch} />
+        {pointer && <PointedAt view={view} pointer={pointer} seen={seen} />}
+        <ReleasedMarks view={view} released={released} />
+        <Lifelines view={view} state={state} seen={seen} />
+        <Anchors view={view} state={state} seen={seen} />
+        {released.length === 0 && <CountMarks view={view} seen={seen} />}
+      </g>
+      {shown.wide && <Sides from={(shown.from - left) * scale} to={(shown.from + shown.width - left) * scale} room={room} />}
+      <g transform={place}>
+        <ComingNumbers view={view} seen={seen} right={right} />
+        <RowNumbers view={view} seen={seen} right={right} />
+        {working !== null && <Needle from={shown.from} width={shown.width} row={done} scale={scale} />}
+        {done > 0 && <TopNumber view={view} seen={seen} right={right} />}
+      </g>
+    </svg>
+  ); // prettier-ignore
+}
+
+/** Drawn anew only when the row, or what is marked on it, has changed: not when a row has been saved. */
+export const FabricPanel = memo(function FabricPanel({ askFace, ...props }: Props) {
+  const { view, pointer } = props;
+  const { cloth, done } = view;
+  const { ref, room, camera } = useCamera(view, pointer);
+  const [large, setLarge] = useState(false);
+  const { looking, shown } = camera;
+  const drawing = useDrawing(ref, camera);
+  const line = lineOf(view.round);
+  const width = room?.width ?? 1;
+  const onKey = (event: KeyboardEvent) => {
+    const does = event.ctrlKey || event.metaKey || event.altKey ? undefined : FABRIC_KEYS[event.key];
+    if (!does || event.target instanceof HTMLInputElement) return;
+    event.preventDefault();
+    event.stopPropagation();
+    does(camera, (room?.height ?? 0) * 0.8, { first: cloth.firstRow });
+  };
+  return (
+    <section
+      aria-label="The fabric on the needle"
+      className={
+        large
+          ? 'fabric-panel max-[760px]:fixed! max-[760px]:inset-0 max-[760px]:z-20 max-[760px]:bg-ground'
+          : 'fabric-panel'
+      }
+    >
+      <div className="w-full">
+        {(camera.wide || shown.wide) && (
+          <WidthStrip view={view} shown={shown} px={width} draw={camera.draw} />
+        )}
+        <Heads
+          view={view}
+          shown={shown}
+          share={(shown.width * looking.scale) / width}
+          offset={((shown.from - looking.left) * looking.scale) / width}
+        />
         {askFace && view.cue?.working.side === 'WS' && <FaceQuestion choose={askFace} />}
-        {/* A phone has room for the nearest of the coming rows only. */}
-        <div className={shown.wide ? 'max-[760px]:overflow-hidden' : undefined}>
-          <svg
-            className={shown.wide ? 'fabric max-[760px]:-mt-8' : 'fabric'}
-            viewBox={`${-LEFT} -0.7 ${width} ${HEIGHT}`}
-            role="group"
-            aria-label={`Rows ${picture.firstRow} to ${done}`}
-          >
-            <g transform={shown.from > 0 ? `translate(${-shown.from} 0)` : undefined}>
-              <g className="roll" style={{ transform: `translateY(${picture.lastRow * ROW_HEIGHT}px)` }}>
-                <FabricRows
-                  rows={rows}
-                  heights={{ done, last: picture.lastRow, settled: settled.view.done }}
-                  lit={lit}
-                  faults={state.faults}
-                  touched={touched}
-                  onTouch={onTouch}
-                />
-                {pointer && <PointedAt view={view} pointer={pointer} width={shown.width} />}
-                <ReleasedMarks view={view} released={released} />
-                <Lifelines view={view} state={state} />
-                <Anchors view={view} state={state} width={shown.width} />
-                {released.length === 0 && <CountMarks view={view} width={shown.width} />}
-              </g>
-            </g>
-            {shown.wide && <Sides width={shown.width} all={picture.width} />}
-            <g className="roll" style={{ transform: `translateY(${picture.lastRow * ROW_HEIGHT}px)` }}>
-              <ComingNumbers view={view} width={shown.width} />
-              <RowNumbers view={view} width={shown.width} />
-            </g>
-            <Needle width={shown.width} y={needle} />
-            {done > 0 && <TopNumber width={shown.width} y={needle} row={done} />}
-          </svg>
+      </div>
+      <div className="relative min-h-0 w-full flex-1">
+        <div
+          ref={ref}
+          role="group"
+          tabIndex={0}
+          aria-label={`The fabric, ${line}s 1 to ${done}. Arrow keys draw it along, plus and minus make it larger and smaller, Home goes to the needle, End to the first ${line}`}
+          className="fabric-room absolute inset-0 touch-none overflow-hidden"
+          data-testid="fabric-room"
+          data-away={camera.away}
+          data-scale={looking.scale.toFixed(2)}
+          onKeyDown={onKey}
+          onMouseDown={(event) => event.preventDefault()}
+          {...drawing}
+        >
+          {room && <TilesView cloth={cloth} looking={looking} room={room} />}
+          <Veil looking={looking} done={done} />
+          {room && <Marks {...props} camera={camera} room={room} />}
         </div>
+        <LookAround camera={camera} rows={cloth.lastRow} line={line} large={large} setLarge={setLarge} />
       </div>
     </section>
   );

@@ -4,7 +4,7 @@ import { countWords } from '~/messages/count';
 import { spreadLabels } from '~/ui/spread';
 import type { PanelColumn, RowView } from './row-view';
 import { useRowAndNext } from './use-row-and-next';
-import type { FabricWindow } from './use-window';
+import type { FabricWindow } from './use-camera';
 import type { NeedlesView } from './view';
 import { lineOf, type Line } from '~/messages/numbers';
 
@@ -48,7 +48,7 @@ const PatternRow = ({ column: { pattern, patternRows }, line }: { column: PanelC
 const wait = ({ next }: PanelColumn) => (next ? next.plain : Number.MAX_SAFE_INTEGER);
 
 /** The parts of the panels that the window shows, counted from its left. */
-export const inWindow = (bands: NeedlesView['picture']['bands'], { from, width, wide }: FabricWindow) =>
+export const inWindow = (bands: NeedlesView['bands'], { from, width, wide }: FabricWindow) =>
   !wide
     ? bands
     : bands.flatMap((band) => {
@@ -61,7 +61,7 @@ type HeadsProps = {
   said: RowView;
   faces: NeedlesView['faces'];
   width: number;
-  bands: NeedlesView['picture']['bands'];
+  bands: NeedlesView['bands'];
   /** The fabric's part of the frame's width, and where it begins, as shares. */
   share: number;
   offset: number;
@@ -153,9 +153,9 @@ export function Heads({
   offset: number;
 }) {
   const rows = useRowAndNext(view);
-  const { said: now, faces, picture } = view;
+  const { said: now, faces } = view;
   if (now.working === null) return null;
-  const bands = inWindow(picture.bands, shown);
+  const bands = inWindow(view.bands, shown);
   return (
     <div className="heads">
       {rows.map((said) => (

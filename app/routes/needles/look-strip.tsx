@@ -1,14 +1,13 @@
 /** After a crossing row, before turning: its crossings as they should lie. All like this, or touch the odd one out. */
 import { useEffect, useMemo, useState } from 'react';
 import { Check } from 'lucide-react';
-import type { RowShapes } from '@core/fabric/layout';
-import { RollingFabric } from '@core/fabric/rolling';
+import { clothOf } from '@core/fabric/cloth';
+import { ROW_HEIGHT } from '@core/fabric/shapes';
 import type { CrossingBox } from '@core/fabric/shapes';
 import type { JournalState } from '@core/journal/fold';
-import { made } from '@core/piece/worksheet';
 import { cellKey } from '@core/stitch/cells';
-import { PaintedLayers } from '~/ui/fabric/painted';
-import { cutOut, type CutOut } from '~/ui/fabric/rows';
+import { pack, type Packed } from '~/ui/fabric/pack';
+import { FabricPicture } from '~/ui/fabric/picture';
 import { LEAN_WORDS, LeanGlyph } from '~/ui/lean';
 import type { NeedlesView } from './view';
 import { lineOf } from '~/messages/numbers';
@@ -28,11 +27,16 @@ function useLater(): boolean {
   return later;
 }
 
-type Look = { readonly boxes: readonly CrossingBox[]; readonly cut: CutOut; readonly name: string };
+type Look = {
+  readonly boxes: readonly CrossingBox[];
+  readonly packed: Packed;
+  readonly up: number;
+  readonly name: string;
+};
 
-function AsCharted({ look: { boxes, cut, name }, onOdd }: { look: Look; onOdd: () => void }) {
+function AsCharted({ look: { boxes, packed, up, name }, onOdd }: { look: Look; onOdd: () => void }) {
   const { x, y, width, height, at } = boxes[0] as CrossingBox;
-  const top = cut.top - y - height;
+  const top = up - y - height;
   const words = boxes.length > 1 ? `${name}: ${boxes.length} like this` : name;
   return (
     <button
@@ -42,12 +46,12 @@ function AsCharted({ look: { boxes, cut, name }, onOdd }: { look: Look; onOdd: (
       aria-label={`${words}, ${LEAN_WORDS[at.cell.lean]}: ${boxes.length > 1 ? 'one of them' : 'this one'} is not so`}
     >
       <span className="look-picture">
-        <svg viewBox={`${x - AROUND} ${top - AROUND} ${width + 2 * AROUND} ${height + 2 * AROUND}`} aria-hidden="true">
-          <g className="painted">
-            <path className="deep" d={cut.backing} />
-            <PaintedLayers layers={cut.layers} />
-          </g>
-        </svg>
+        <FabricPicture
+          className="h-11 min-w-0 flex-1"
+          packed={packed}
+          up={up}
+          box={{ x: x - AROUND, y: top - AROUND, width: width + 2 * AROUND, height: height + 2 * AROUND }}
+        />
         <LeanGlyph lean={at.cell.lean} size={28} />
       </span>
       <span>{words}</span>
@@ -56,15 +60,12 @@ function AsCharted({ look: { boxes, cut, name }, onOdd }: { look: Look; onOdd: (
 } // prettier-ignore
 
 /** The crossings of the row as the right side shows them, with rows that come grown on above: half-hidden by the needle nothing shows. */
-function useRightSide({ sheet, faces, picture, done }: NeedlesView) {
+function useRightSide({ sheet, faces, cloth, bands, done }: NeedlesView) {
   return useMemo(() => {
-    const near = ({ row }: RowShapes) => Math.abs(row - done) <= ROWS_AROUND;
     const first = Math.max(1, done - ROWS_AROUND);
     const last = Math.min(sheet.rows, done + ROWS_AROUND);
-    const { rows, edgeOf, bands } =
-      faces === 'RS'
-        ? picture
-        : new RollingFabric((row) => made(sheet, row), sheet.rows, 'RS').show(first, last);
+    const seen = faces === 'RS' ? cloth : clothOf(sheet, 'RS');
+    const rows = seen.rows(first, last);
     const names = new Map(bands.map(({ panel, name }) => [panel, name]));
     const boxes = rows.find(({ row }) => row === done)?.crossings ?? [];
     const alike = new Map<string, CrossingBox[]>();
@@ -77,9 +78,10 @@ function useRightSide({ sheet, faces, picture, done }: NeedlesView) {
       const sides = { left: box.x - 2 * AROUND, right: box.x + box.width + 2 * AROUND };
       // One that lies over the join of a round has a box at either end.
       const each = [...new Map(like.map((one) => [one.wale, one])).values()];
-      return { boxes: each, name: names.get(box.panel) ?? '', cut: cutOut(rows.filter(near), edgeOf, sides) };
+      const packed = pack(rows, seen.edgeOf, sides);
+      return { boxes: each, name: names.get(box.panel) ?? '', packed, up: last * ROW_HEIGHT };
     });
-  }, [sheet, faces, picture, done]);
+  }, [sheet, faces, cloth, bands, done]);
 }
 
 /** Of several alike it is asked which one, as they are met from the right. */
@@ -132,10 +134,10 @@ export function LookStrip({
   onOdd: (box: CrossingBox) => void;
   onAll: () => void;
 }) {
-  const { rows, done, round, sheet } = view;
+  const { cloth, done, round, sheet } = view;
   const turns = sheet.plan.construction === 'flat';
   const later = useLater();
-  const crosses = rows.some(({ row, boxes }) => row === done && boxes.length > 0);
+  const crosses = done > 0 && cloth.shapesOf(done).crossings.length > 0;
   const marked = state.faults.some(({ pieceRow }) => pieceRow === done);
   if (!crosses || state.looked.has(done) || marked) return null;
   return (

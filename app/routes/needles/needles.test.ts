@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { inWindow } from './heads';
-import { windowAround, windowWidth } from './use-window';
+import { windowAround, windowWidth } from './use-camera';
 import { comingWords } from '~/messages/coming';
 import { fold } from '@core/journal/fold';
 import type { Happening, JournalEvent } from '@core/journal/events';
@@ -112,9 +112,12 @@ describe('the needles view', () => {
       ]);
     }
   });
-  it('hangs no more rows than asked for', () => {
-    const { picture } = needlesView(plan, journal(...rows(12)), USUAL, 6);
-    expect([picture.firstRow, picture.lastRow]).toEqual([7, 16]);
+  it('hangs the whole piece, the same as long as it is knitted as planned, another after a change', () => {
+    const [four, five] = [4, 5].map((done) => needlesView(plan, journal(...rows(done)), USUAL));
+    expect([four?.cloth.firstRow, four?.cloth.lastRow]).toEqual([1, 16]);
+    expect(five?.cloth).toBe(four?.cloth);
+    const ripped = journal(...rows(5), { kind: 'ripped', life: 'cast-on', to: 3 });
+    expect(needlesView(plan, ripped, USUAL).cloth).toBe(four?.cloth);
   });
 });
 

@@ -3,10 +3,10 @@ import { memo } from 'react';
 import { Slider } from 'radix-ui';
 import type { Lean } from '@core/stitch/types';
 import { leanColour } from '~/ui/lean';
-import type { FabricWindow } from './use-window';
+import type { FabricWindow } from './use-camera';
 import type { NeedlesView } from './view';
 
-type Bands = NeedlesView['picture']['bands'];
+type Bands = NeedlesView['bands'];
 
 const PanelBands = memo(
   function PanelBands({ bands, all }: { bands: Bands; all: number }) {
@@ -29,11 +29,11 @@ const PanelBands = memo(
 );
 
 /** The crossings of the row in hand as one outline for each lean, in stitches from the left. */
-function marksOf({ stops, picture, done }: NeedlesView) {
+function marksOf({ stops, cloth, done }: NeedlesView) {
   const marks: Record<Lean, string[]> = { left: [], right: [] };
   for (const { step } of stops) {
     if (step.kind !== 'crossing') continue;
-    const xs = step.columns.map((column) => picture.xOf(done, column));
+    const xs = step.columns.map((column) => cloth.xOf(done, column));
     const [left, right] = [Math.min(...xs) - 0.5, Math.max(...xs) + 0.5];
     marks[step.lean].push(`M${left} 1H${right}V9H${left}Z`);
   }
@@ -52,13 +52,13 @@ export function WidthStrip({
   px: number;
   draw: (from: number) => void;
 }) {
-  const { picture } = view;
+  const { cloth, bands } = view;
   const marks = marksOf(view);
   return (
     <Slider.Root
       className="relative flex h-12 touch-none items-center select-none max-[760px]:-mt-2"
       min={0}
-      max={Math.max(1, Math.ceil(picture.width - shown.width))}
+      max={Math.max(1, Math.ceil(cloth.width - shown.width))}
       step={1}
       value={[shown.from]}
       onValueChange={([from]) => from !== undefined && draw(from)}
@@ -68,10 +68,10 @@ export function WidthStrip({
         data-testid="width-strip"
         data-crossings={marks.left.length + marks.right.length}
       >
-        <PanelBands bands={picture.bands} all={picture.width} />
+        <PanelBands bands={bands} all={cloth.width} />
         <svg
           className="absolute inset-0 h-full w-full"
-          viewBox={`0 0 ${picture.width} 10`}
+          viewBox={`0 0 ${cloth.width} 10`}
           preserveAspectRatio="none"
           aria-hidden="true"
         >
@@ -82,7 +82,7 @@ export function WidthStrip({
       <Slider.Thumb
         aria-label="The part of the width that is shown"
         className="block h-11 rounded-md max-[760px]:h-8 border-4 border-ink"
-        style={{ width: `${Math.round((px * shown.width) / picture.width)}px` }}
+        style={{ width: `${Math.round((px * shown.width) / cloth.width)}px` }}
       />
     </Slider.Root>
   );

@@ -5,8 +5,8 @@ import type { RowWords } from '@core/notation/placed-row';
 import type { TextSpan } from '@core/notation/problems';
 import type { Side } from '@core/stitch/types';
 import { boxOf, chartRow, spanAt, spotNear, spotsAt, stitchesIn, tile, type Spot } from '~/patterns/tiled';
-import { paint } from '~/ui/fabric/paint';
-import { PaintedLayers } from '~/ui/fabric/painted';
+import { packPicture } from '~/ui/fabric/pack';
+import { FabricPicture } from '~/ui/fabric/picture';
 
 const LEAST_STITCHES = 22;
 const MOVES: Readonly<Record<string, readonly [rows: number, columns: number]>> = {
@@ -32,12 +32,12 @@ export function TiledFabric({ chart, nameOf, words, text, stale, caret, onPick }
   const [spot, setSpot] = useState<Spot | null>(null);
   const svg = useRef<SVGSVGElement>(null);
   const tiled = useMemo(() => tile(chart, face), [chart, face]);
-  const painting = useMemo(() => tiled && paint(tiled.picture), [tiled]);
+  const packed = useMemo(() => tiled && packPicture(tiled.picture), [tiled]);
   const lit = useMemo(
     () => (tiled && caret !== null && !stale ? spotsAt(tiled, words, caret) : []),
     [tiled, words, caret, stale],
   );
-  if (!tiled || !painting)
+  if (!tiled || !packed)
     return <p className="preview-empty">This chart is too wide to be shown as fabric.</p>;
   const { picture } = tiled;
   const width = Math.max(picture.width, LEAST_STITCHES);
@@ -74,23 +74,25 @@ export function TiledFabric({ chart, nameOf, words, text, stale, caret, onPick }
           </button>
         ))}
       </div>
-      <svg
-        ref={svg}
-        className="fabric"
-        viewBox={`${left} -0.3 ${width} ${picture.height + 0.6}`}
-        tabIndex={0}
-        role="application"
-        aria-label={`The fabric, two repeats ${chart.once ? 'side by side' : 'each way'}, ${face === 'RS' ? 'right' : 'wrong'} side. Arrow keys go from stitch to stitch, enter shows its words.`}
-        onPointerDown={touch}
-        onKeyDown={move}
+      <FabricPicture
+        className={`max-h-[430px] cursor-crosshair ${stale ? 'opacity-45' : ''}`}
+        packed={packed}
+        up={picture.height}
+        box={{ x: left, y: -0.3, width, height: picture.height + 0.6 }}
+        svg={{
+          ref: svg,
+          tabIndex: 0,
+          role: 'application',
+          'aria-label': `The fabric, two repeats ${chart.once ? 'side by side' : 'each way'}, ${face === 'RS' ? 'right' : 'wrong'} side. Arrow keys go from stitch to stitch, enter shows its words.`,
+          onPointerDown: touch,
+          onKeyDown: move,
+        }}
       >
-        <path className="deep" d={painting.backing} />
-        <PaintedLayers layers={painting.made} />
         {lit.map((at) => (
           <rect key={`${at.row} ${at.column}`} className="lit-stitch" {...boxOf(tiled, at)} />
         ))}
         {spot && <rect className="picked-stitch" {...boxOf(tiled, spot)} />}
-      </svg>
+      </FabricPicture>
       <figcaption aria-live="polite" data-testid="picked">
         {span && spot
           ? `${nameOf(chartRow(tiled, spot.row))}, stitch ${spot.column + 1} from the right: “${text

@@ -2,8 +2,8 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Chart } from '@core/chart/chart';
 import { tile } from '~/patterns/tiled';
-import { PaintedLayers } from '~/ui/fabric/painted';
-import { paint } from '~/ui/fabric/paint';
+import { packPicture } from '~/ui/fabric/pack';
+import { FabricPicture } from '~/ui/fabric/picture';
 
 const ACROSS = 28;
 const UP = 14;
@@ -19,23 +19,26 @@ export function Swatch({ chart }: { chart: () => Chart | null }) {
     if (frame.current) watcher.observe(frame.current);
     return () => watcher.disconnect();
   }, []);
-  const painting = useMemo(() => {
+  const drawn = useMemo(() => {
     const known = seen ? chart() : null;
     const tiled = known && tile(known, 'RS');
-    return tiled && paint(tiled.picture);
+    return tiled && { ...tiled.picture, packed: packPicture(tiled.picture) };
   }, [seen, chart]);
   return (
-    <div ref={frame} className="swatch" data-yarn="oat" data-drawn={painting !== null}>
-      {painting && (
-        <svg
-          className="fabric"
-          viewBox={`${Math.min(0, (painting.width - ACROSS) / 2)} ${Math.max(0, painting.height - UP)} ${ACROSS} ${UP}`}
-          preserveAspectRatio="xMidYMax slice"
-          aria-hidden="true"
-        >
-          <path className="deep" d={painting.backing} />
-          <PaintedLayers layers={painting.made} />
-        </svg>
+    <div ref={frame} className="swatch" data-yarn="oat" data-drawn={drawn !== null}>
+      {drawn && (
+        <FabricPicture
+          packed={drawn.packed}
+          up={drawn.height}
+          fit="fromFoot"
+          className="h-full"
+          box={{
+            x: Math.min(0, (drawn.width - ACROSS) / 2),
+            y: Math.max(0, drawn.height - UP),
+            width: ACROSS,
+            height: UP,
+          }}
+        />
       )}
     </div>
   );

@@ -1,6 +1,6 @@
 /** The piece while it is set up: whole and to scale, or one section close up; and what follows for yarn and needle. */
 import { useMemo, useState } from 'react';
-import { layOut } from '@core/fabric/layout';
+import { layOut } from '@core/fabric/cloth';
 import { nextCrossing } from '@core/piece/schedule';
 import { NO_MAKING, type Gauge, type Making } from '@core/piece/making';
 import { castOnCount, charted, lastRowOf, type Worksheet } from '@core/piece/worksheet';
@@ -11,8 +11,8 @@ import { sectionWidths, totalCm } from '@core/plan/width';
 import { weightOf, yarnFor } from '@core/plan/yarn';
 import { needleWords } from '~/messages/gauge';
 import { lengthWords, weightWords, yarnWords } from '~/messages/measures';
-import { PaintedLayers } from '~/ui/fabric/painted';
-import { paint } from '~/ui/fabric/paint';
+import { packPicture } from '~/ui/fabric/pack';
+import { FabricPicture } from '~/ui/fabric/picture';
 import { WholePiece } from '~/ui/whole-piece';
 import { counted, lineOf, stitches } from '~/messages/numbers';
 
@@ -34,18 +34,19 @@ function pictureOf(sheet: Worksheet, section: number) {
 
 function CloseUp({ sheet, section }: { sheet: Worksheet; section: number }) {
   const picture = useMemo(() => pictureOf(sheet, section), [sheet, section]);
-  const painting = useMemo(() => paint(picture), [picture]);
+  const packed = useMemo(() => packPicture(picture), [picture]);
   const width = Math.max(picture.width, LEAST_STITCHES);
   return (
-    <svg
-      className="fabric"
-      viewBox={`${(picture.width - width) / 2} -0.3 ${width} ${picture.height + 0.6}`}
-      role="img"
-      aria-label={`The fabric of ${sheet.plan.sections[section]?.name ?? 'the section'}`}
-    >
-      <path className="deep" d={painting.backing} />
-      <PaintedLayers layers={painting.made} />
-    </svg>
+    <FabricPicture
+      className="mt-2 max-h-[50vh]"
+      packed={packed}
+      up={picture.height}
+      box={{ x: (picture.width - width) / 2, y: -0.3, width, height: picture.height + 0.6 }}
+      svg={{
+        role: 'img',
+        'aria-label': `The fabric of ${sheet.plan.sections[section]?.name ?? 'the section'}`,
+      }}
+    />
   );
 }
 

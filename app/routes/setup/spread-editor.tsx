@@ -4,7 +4,7 @@ import type { DraftProblem, PieceDraft } from '@core/draft/draft';
 import type { SpreadDraft, SpreadRow } from '@core/draft/spread-row';
 import { cueFor } from '@core/cue/cue';
 import { tellRow } from '@core/cue/tell';
-import { layOut } from '@core/fabric/layout';
+import { layOut } from '@core/fabric/cloth';
 import { ROW_HEIGHT } from '@core/fabric/shapes';
 import { charted, type Worksheet } from '@core/piece/worksheet';
 import type { Hand } from '@core/stitch/types';
@@ -12,8 +12,8 @@ import { USUAL, wayOf } from '~/knitter/settings';
 import { planWords } from '~/messages/plan';
 import { tellingWords } from '~/messages/telling';
 import { NumberInput, Problems, Select, TextInput } from '~/ui/inputs';
-import { PaintedLayers } from '~/ui/fabric/painted';
-import { paint } from '~/ui/fabric/paint';
+import { packPicture } from '~/ui/fabric/pack';
+import { FabricPicture } from '~/ui/fabric/picture';
 import { changeSection } from './draft-state';
 import type { Change } from './making';
 import { SectionTools } from './section-tools';
@@ -85,25 +85,28 @@ function drawn(sheet: Worksheet, section: number) {
   const marks = charted(sheet, at).laid.cells.flatMap(({ cell, given }) =>
     cell.kind === 'increase' || cell.kind === 'decrease' ? [picture.xOf(at, given)] : [],
   );
-  return { painting: paint(picture), marks, y };
+  return { picture, packed: packPicture(picture), marks, y };
 }
 
 function Strip({ sheet, section, yarn }: { sheet: Worksheet; section: number; yarn: string }) {
-  const { painting, marks, y } = useMemo(() => drawn(sheet, section), [sheet, section]);
+  const { picture, packed, marks, y } = useMemo(() => drawn(sheet, section), [sheet, section]);
   return (
-    <svg
-      className="fabric spread-strip"
-      data-yarn={yarn}
-      viewBox={`0 0 ${painting.width} ${painting.height}`}
-      role="img"
-      aria-label={`The ${lineOf(sheet.plan.construction === 'round')} between its neighbours, right side showing, ${marks.length} stitches marked`}
-    >
-      <path className="deep" d={painting.backing} />
-      <PaintedLayers layers={painting.made} />
-      {marks.map((x) => (
-        <circle key={x} className="spread-mark" cx={x} cy={y} r={0.34} />
-      ))}
-    </svg>
+    <div className="mt-3.5" data-yarn={yarn}>
+      <FabricPicture
+        className="max-h-[190px]"
+        packed={packed}
+        up={picture.height}
+        box={{ x: 0, y: 0, width: picture.width, height: picture.height }}
+        svg={{
+          role: 'img',
+          'aria-label': `The ${lineOf(sheet.plan.construction === 'round')} between its neighbours, right side showing, ${marks.length} stitches marked`,
+        }}
+      >
+        {marks.map((x) => (
+          <circle key={x} className="spread-mark" cx={x} cy={y} r={0.34} />
+        ))}
+      </FabricPicture>
+    </div>
   );
 }
 

@@ -1,17 +1,17 @@
 /** One repeat of a panel as fabric, to be laid side by side upwards: cut from the middle of three. Rows worked once stand alone. */
 import type { Chart } from '@core/chart/chart';
-import { layOut } from '@core/fabric/layout';
+import { layOut } from '@core/fabric/cloth';
 import { ROW_HEIGHT } from '@core/fabric/shapes';
 import { charted, checkPlan } from '@core/piece/worksheet';
-import { paint, type Layers } from './paint';
+import { packPicture, type Packed } from './pack';
+import { paintOn } from './paint-tile';
+import type { Yarn } from './sprites';
 
 export type FabricTile = {
-  readonly layers: Layers;
-  /** What lies behind it where it is not as wide everywhere. */
-  readonly backing: string | null;
-  /** In the picture's units; the repeat lies between `top` and `top + height`, y down. */
+  readonly packed: Packed;
+  /** In stitches; the repeat lies between `foot` and `foot + height` above the foot of what is packed. */
   readonly width: number;
-  readonly top: number;
+  readonly foot: number;
   readonly height: number;
   readonly rows: number;
 };
@@ -43,9 +43,8 @@ function draw(chart: Chart, repeats: number): FabricTile | null {
     'RS',
   );
   const height = rows * ROW_HEIGHT;
-  const top = chart.once ? 0 : height;
-  const { made: layers, backing } = paint(picture);
-  return { layers, backing: chart.once ? backing : null, width: picture.width, top, height, rows };
+  const foot = chart.once ? 0 : height;
+  return { packed: packPicture(picture), width: picture.width, foot, height, rows };
 }
 
 /** Null where a repeat does not stand on itself (rows of increases, say). */
@@ -57,4 +56,29 @@ export function fabricTile(chart: Chart, repeats: number): FabricTile | null {
   const tile = draw(chart, repeats);
   ofChart.set(repeats, tile);
   return tile;
+}
+
+/** Px a stitch, fewer where the tile would be larger than so many px. */
+const TILE_PX = 12;
+const MOST_PX = 1500;
+
+const images = new WeakMap<FabricTile, Map<string, string>>();
+
+/** The tile as the address of a picture; in the browser alone. */
+export function tileImage(tile: FabricTile, yarn: Yarn): string {
+  const ofTile = images.get(tile) ?? new Map<string, string>();
+  images.set(tile, ofTile);
+  const key = `${yarn.lit} ${yarn.deep}`;
+  const found = ofTile.get(key);
+  if (found) return found;
+  const scale = Math.min(TILE_PX, MOST_PX / Math.max(tile.width, tile.height));
+  const canvas = document.createElement('canvas');
+  canvas.width = Math.max(1, Math.round(tile.width * scale));
+  canvas.height = Math.max(1, Math.round(tile.height * scale));
+  const ctx = canvas.getContext('2d');
+  if (ctx)
+    paintOn(ctx, { packed: tile.packed, camera: { left: 0, top: tile.foot + tile.height, scale }, yarn });
+  const image = canvas.toDataURL();
+  ofTile.set(key, image);
+  return image;
 }

@@ -1,0 +1,90 @@
+/** The fabric drawn along by a finger, a mouse, a wheel or two fingers. A touch that stays where it is remains a touch. */
+import { useEffect, useRef, type PointerEvent, type RefObject } from 'react';
+import type { Camera } from './use-camera';
+
+/** So many px are meant. */
+const MEANT = 6;
+/** A notch of a wheel. */
+const WHEEL_ZOOM = 0.0022;
+const LINE_PX = 18;
+
+type Point = { readonly x: number; readonly y: number };
+const between = (a: Point, b: Point): Point => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
+const apart = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y);
+
+export function useDrawing(ref: RefObject<HTMLDivElement | null>, camera: Camera) {
+  const latest = useRef(camera);
+  useEffect(() => {
+    latest.current = camera;
+  });
+  const down = useRef(new Map<number, Point>());
+  const moved = useRef(false);
+
+  useEffect(() => {
+    const element = ref.current;
+    if (!element) return;
+    const onWheel = (event: WheelEvent) => {
+      event.preventDefault();
+      const unit = event.deltaMode === 1 ? LINE_PX : 1;
+      const box = element.getBoundingClientRect();
+      const at = { x: event.clientX - box.left, y: event.clientY - box.top };
+      if (event.ctrlKey || event.metaKey)
+        latest.current.zoom(Math.exp(-event.deltaY * unit * WHEEL_ZOOM), at);
+      else if (event.shiftKey) latest.current.pan(-event.deltaY * unit, 0);
+      else latest.current.pan(-event.deltaX * unit, -event.deltaY * unit);
+    };
+    element.addEventListener('wheel', onWheel, { passive: false });
+    return () => element.removeEventListener('wheel', onWheel);
+  }, [ref]);
+
+  const place = (event: PointerEvent): Point => {
+    const box = ref.current?.getBoundingClientRect();
+    return { x: event.clientX - (box?.left ?? 0), y: event.clientY - (box?.top ?? 0) };
+  };
+  const lift = (event: PointerEvent) => {
+    down.current.delete(event.pointerId);
+    if (down.current.size === 0) moved.current = false;
+  };
+  return {
+    onPointerDown: (event: PointerEvent) => {
+      if (event.pointerType === 'mouse' && event.button !== 0) return;
+      down.current.set(event.pointerId, place(event));
+    },
+    onPointerMove: (event: PointerEvent) => {
+      const before = down.current.get(event.pointerId);
+      if (!before) return;
+      const now = place(event);
+      if (!moved.current && apart(before, now) < MEANT) return;
+      if (!moved.current) {
+        moved.current = true;
+        ref.current?.setPointerCapture(event.pointerId);
+      }
+      const [other] = [...down.current].filter(([id]) => id !== event.pointerId).map(([, point]) => point);
+      down.current.set(event.pointerId, now);
+      if (!other) return camera.pan(now.x - before.x, now.y - before.y);
+      const [was, is] = [between(before, other), between(now, other)];
+      camera.zoom(apart(now, other) / Math.max(1, apart(before, other)), is);
+      camera.pan(is.x - was.x, is.y - was.y);
+    },
+    onPointerUp: lift,
+    onPointerCancel: lift,
+  };
+}
+
+/** By keys, where the fabric has the focus: px a step. */
+const STEP = 60;
+type Key = (camera: Camera, page: number, rows: { first: number }) => void;
+export const FABRIC_KEYS: Readonly<Record<string, Key>> = {
+  ArrowUp: (camera) => camera.pan(0, STEP),
+  ArrowDown: (camera) => camera.pan(0, -STEP),
+  ArrowLeft: (camera) => camera.pan(STEP, 0),
+  ArrowRight: (camera) => camera.pan(-STEP, 0),
+  PageUp: (camera, page) => camera.pan(0, page),
+  PageDown: (camera, page) => camera.pan(0, -page),
+  '+': (camera) => camera.zoom(1.25),
+  '=': (camera) => camera.zoom(1.25),
+  '-': (camera) => camera.zoom(0.8),
+  Home: (camera) => camera.home(),
+  End: (camera, _, { first }) => camera.goTo(first),
+  '0': (camera) => camera.whole(),
+};

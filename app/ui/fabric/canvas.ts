@@ -1,0 +1,74 @@
+/** Paints packed rows on a canvas. Decides nothing: every place comes from the layout. */
+import { MARKS, STRIDE, type Mark, type Packed } from './pack';
+import { SPRITE, type Sprites, type Yarn } from './sprites';
+
+type Context = OffscreenCanvasRenderingContext2D | CanvasRenderingContext2D;
+
+/** Canvas px = (x - left) * scale, (top - y) * scale; lengths in stitches, y up. */
+export type Camera = { readonly left: number; readonly top: number; readonly scale: number };
+
+/** Below so many px a stitch its legs cannot be told apart: a stroke or a dot says as much. */
+const LEGS_FROM = 5;
+
+function paintBacking(ctx: Context, { backing }: Packed, { left, top, scale }: Camera, colour: string) {
+  ctx.fillStyle = colour;
+  ctx.beginPath();
+  const x = (value: number) => (value - left) * scale;
+  const y = (value: number) => (top - value) * scale;
+  for (let i = 0; i < backing.length; i += 6) {
+    const [foot, head, footLeft, footRight, headLeft, headRight] = backing.subarray(i, i + 6) as unknown as number[]; // prettier-ignore
+    // Rows overlap a little, so that no light falls between them.
+    const low = y((foot as number) - 0.12);
+    ctx.moveTo(x(footLeft as number), low);
+    ctx.lineTo(x(footRight as number), low);
+    ctx.lineTo(x(headRight as number), y(head as number));
+    ctx.lineTo(x(headLeft as number), y(head as number));
+    ctx.closePath();
+  }
+  ctx.fill();
+}
+
+/** From a sprite's own measure to the stitch: its width turns half as far as its strand leans. */
+function lay(ctx: Context, sprites: Sprites, mark: Mark, record: Float32Array, at: number, camera: Camera) {
+  const { left, top, scale } = camera;
+  const [x0, y0, x1, y1, width] = [record[at + 1], record[at + 2], record[at + 3], record[at + 4], record[at + 5]] as [number, number, number, number, number]; // prettier-ignore
+  const { image, width: w, height: h } = sprites.of(mark, record[at + 6] === 1);
+  const round = x0 === x1 && y0 === y1;
+  const [dx, dy] = round ? [0, width] : [x1 - x0, y1 - y0];
+  const foot = round ? y0 - width / 2 : y0;
+  const slope = Math.atan2(dx, dy) / 2;
+  const [ux, uy] = [Math.cos(slope) * width, -Math.sin(slope) * width];
+  const [across, up] = [(SPRITE.width / w) * scale, (SPRITE.height / h) * scale];
+  const originX = (x0 + ux * SPRITE.left + dx * (SPRITE.bottom + SPRITE.height) - left) * scale;
+  const originY = (top - (foot + uy * SPRITE.left + dy * (SPRITE.bottom + SPRITE.height))) * scale;
+  ctx.setTransform(ux * across, -uy * across, -dx * up, dy * up, originX, originY);
+  ctx.drawImage(image, 0, 0);
+}
+
+function paintSmall(ctx: Context, { records }: Packed, { left, top, scale }: Camera, yarn: Yarn) {
+  const colours: Partial<Record<Mark, string>> = { v: yarn.lit, twisted: yarn.lit, tall: yarn.lit, bump: yarn.shade, bobble: yarn.lit, float: yarn.lit }; // prettier-ignore
+  for (const mark of MARKS) {
+    const colour = colours[mark];
+    if (!colour) continue;
+    ctx.fillStyle = colour;
+    const code = MARKS.indexOf(mark);
+    const tall = mark === 'bump' || mark === 'float' ? 0.6 : 0.92;
+    for (let i = 0; i < records.length; i += STRIDE) {
+      if (records[i] !== code) continue;
+      const [x0, y0, x1, y1, width] = records.subarray(i + 1, i + 6) as unknown as number[];
+      const [x, y] = [((x0 as number) + (x1 as number)) / 2, ((y0 as number) + (y1 as number)) / 2];
+      const [w, h] = [Math.max(1, (width as number) * 0.86 * scale), Math.max(1, tall * 0.78 * scale)];
+      ctx.fillRect((x - left) * scale - w / 2, (top - y) * scale - h / 2, w, h);
+    }
+  }
+}
+
+export function paintPacked(ctx: Context, packed: Packed, camera: Camera, sprites: Sprites, yarn: Yarn) {
+  ctx.setTransform(1, 0, 0, 1, 0, 0);
+  paintBacking(ctx, packed, camera, yarn.deep);
+  if (camera.scale < LEGS_FROM) return paintSmall(ctx, packed, camera, yarn);
+  const { records } = packed;
+  for (let i = 0; i < records.length; i += STRIDE)
+    lay(ctx, sprites, MARKS[records[i] as number] as Mark, records, i, camera);
+  ctx.setTransform(1, 0, 0, 1, 0, 0);
+}

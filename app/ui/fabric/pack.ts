@@ -1,0 +1,82 @@
+/**
+ * Rows of fabric as one list of things to draw, in the order in which they are drawn: numbers alone, so that the list can be
+ * handed to a worker at no cost. Lengths are in stitches, y runs upwards.
+ */
+import { ROW_HEIGHT, type Edge, type Picture, type RowShapes, type Shape } from '@core/fabric/shapes';
+
+/** What can be drawn; a record begins with its place in this list. */
+export const MARKS = ['v', 'twisted', 'tall', 'bump', 'bobble', 'eyelet', 'float', 'hole', 'shadow'] as const;
+export type Mark = (typeof MARKS)[number];
+/** Numbers in a record: mark, foot x and y, head x and y, width, 1 where it lies behind. */
+export const STRIDE = 7;
+
+export type Packed = {
+  readonly records: Float32Array;
+  /** Of each row from below: foot y, top y, left and right at the foot, left and right at the top. */
+  readonly backing: Float32Array;
+};
+
+const codeOf = (mark: Mark) => MARKS.indexOf(mark);
+
+class Packer {
+  private readonly numbers: number[] = [];
+
+  private put(mark: Mark, x0: number, y0: number, x1: number, y1: number, width: number, behind = 0) {
+    this.numbers.push(codeOf(mark), x0, y0, x1, y1, width, behind);
+  }
+
+  shape(shape: Shape) {
+    switch (shape.kind) {
+      case 'v': {
+        const mark = shape.tall ? 'tall' : shape.twisted ? 'twisted' : 'v';
+        return this.put(mark, shape.x0, shape.y0, shape.x1, shape.y1, shape.width, shape.sunk ? 1 : 0);
+      }
+      case 'bump':
+        return this.put('bump', shape.x0, shape.y0, shape.x1, shape.y1, shape.width, shape.sunk ? 1 : 0);
+      case 'float':
+        return this.put('float', shape.x, shape.y, shape.x, shape.y, shape.width);
+      default:
+        return this.put(shape.kind, shape.x, shape.y, shape.x, shape.y, shape.radius * 2);
+    }
+  }
+
+  hole(x: number, y: number) {
+    this.put('hole', x, y, x, y, 0.62);
+  }
+
+  /** What a strand on top throws on what lies under it. */
+  shadow(shape: Shape) {
+    if (shape.kind === 'v' || shape.kind === 'bump')
+      this.put('shadow', shape.x0, shape.y0, shape.x1, shape.y1, shape.width);
+  }
+
+  records = () => Float32Array.from(this.numbers);
+}
+
+const middle = (shape: Shape) => ('x0' in shape ? (shape.x0 + shape.x1) / 2 : shape.x);
+/** So far beyond its middle a stitch still shows. */
+const REACH = 2;
+
+/** @param between what lies beyond these is left out */
+export function pack(
+  rows: readonly RowShapes[],
+  edgeOf: (row: number) => Edge,
+  between: { readonly left: number; readonly right: number } = { left: -Infinity, right: Infinity },
+): Packed {
+  const within = (x: number) => x >= between.left - REACH && x <= between.right + REACH;
+  const seen = (shapes: readonly Shape[]) => shapes.filter((shape) => within(middle(shape)));
+  const packer = new Packer();
+  for (const { ground } of rows) for (const shape of seen(ground)) packer.shape(shape);
+  for (const { holes } of rows) for (const { x, y } of holes) if (within(x)) packer.hole(x, y);
+  for (const { over } of rows) for (const shape of seen(over)) packer.shadow(shape);
+  for (const { over } of rows) for (const shape of seen(over)) packer.shape(shape);
+  const backing = rows.flatMap(({ row, foot }) => {
+    const [below, above] = [edgeOf(row - 1), edgeOf(row)];
+    return [foot, foot + ROW_HEIGHT, below.left, below.right, above.left, above.right];
+  });
+  return { records: packer.records(), backing: Float32Array.from(backing) };
+}
+
+/** A whole picture, its foot at height 0. */
+export const packPicture = ({ rows, edges, firstRow }: Picture): Packed =>
+  pack(rows, (row) => edges[row - firstRow + 1] as Edge);

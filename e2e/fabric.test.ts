@@ -1,0 +1,201 @@
+/** The hanging fabric: painted on canvas, drawn along to any row, larger and smaller, each crossing there to be touched. */
+import type { Page } from 'puppeteer-core';
+import type { PieceDraft } from '@core/draft/draft';
+import { startApp, type RunningApp } from './helpers/app';
+import { DESK, openBrowser, PHONE, waitForText, type OpenBrowser } from './helpers/browser';
+import { complete, done } from './helpers/journeys';
+import { postJson, ropePiece, setUp } from './helpers/pieces';
+
+let app: RunningApp;
+let chromium: OpenBrowser;
+beforeAll(async () => {
+  app = await startApp();
+  chromium = await openBrowser();
+});
+afterAll(async () => {
+  await chromium.close();
+  await app.close();
+});
+
+/** A rope that crosses in rows 3, 9, 15 ... of 200, with `rows` of them done. */
+const LONG = 'Row 1 (RS): p2, k4, p2.\nRow 2: k2, p4, k2.\nRow 3: p2, 2/2 RC, p2.\nRow 4: k2, p4, k2.\nRow 5: p2, k4, p2.\nRow 6: k2, p4, k2.'; // prettier-ignore
+
+let entries = 0;
+
+async function pieceAt(name: string, rows: number, draft: PieceDraft = ropePiece(name, 200, LONG)) {
+  const { path: at } = await setUp(app.address, draft);
+  const events = Array.from({ length: rows }, (_, i) => ({
+    id: `018f0000-0000-7000-8000-${String((entries += 1)).padStart(12, '0')}`,
+    device: 'e2e',
+    deviceTime: '2026-11-27T10:00:00Z',
+    kind: 'rowDone',
+    life: 'cast-on',
+    row: i + 1,
+  }));
+  await postJson(`${app.address}${at}/events`, { events });
+  return at;
+}
+
+const ROOM = '[data-testid=fabric-room]';
+
+async function open(at: string, size: typeof DESK | typeof PHONE): Promise<Page> {
+  const page = await chromium.open(`${app.address}${at}`, size);
+  await painted(page);
+  return page;
+}
+
+/** Until every tile in sight is on its canvas. */
+const painted = (page: Page) =>
+  page.waitForFunction(() => {
+    const host = document.querySelector<HTMLElement>('[data-testid=fabric-tiles]');
+    const room = document.querySelector<HTMLElement>('[data-testid=fabric-room]');
+    const scale = Number(host?.dataset.painted?.split(' ')[1] ?? 0);
+    return Math.abs(scale - Number(room?.dataset.scale)) < 0.01;
+  });
+
+const away = (page: Page) => page.$eval(ROOM, (room) => (room as HTMLElement).dataset.away === 'true');
+const scale = (page: Page) => page.$eval(ROOM, (room) => Number((room as HTMLElement).dataset.scale));
+const rowsInSight = (page: Page) =>
+  page.$$eval('[data-crossing]', (boxes) => {
+    const room = document.querySelector('[data-testid=fabric-room]')?.getBoundingClientRect();
+    return boxes
+      .filter((box) => {
+        const { top, bottom } = box.getBoundingClientRect();
+        return room && bottom > room.top && top < room.bottom;
+      })
+      .map((box) => Number(box.getAttribute('data-crossing')?.split(':')[1]));
+  });
+
+/** How much of the canvases in the middle of the room, so far down, is yarn: share of px that are not transparent. */
+const yarnInSight = (page: Page, down = 0.5) =>
+  page.evaluate((share) => {
+    const room = document.querySelector('[data-testid=fabric-room]')?.getBoundingClientRect();
+    if (!room) return 0;
+    const [x, y] = [room.left + room.width / 2, room.top + room.height * share];
+    for (const canvas of document.querySelectorAll<HTMLCanvasElement>('[data-testid=fabric-tiles] canvas')) {
+      const box = canvas.getBoundingClientRect();
+      if (x < box.left || x >= box.right || y < box.top || y >= box.bottom) continue;
+      const ratio = canvas.width / box.width;
+      const data = canvas.getContext('2d')?.getImageData((x - box.left) * ratio - 8, (y - box.top) * ratio - 8, 16, 16).data; // prettier-ignore
+      return data ? data.filter((_, i) => i % 4 === 3 && (data[i] as number) > 200).length / 256 : 0;
+    }
+    return 0;
+  }, down);
+
+describe('on a desk', () => {
+  let page: Page;
+  beforeAll(async () => {
+    page = await open(await pieceAt('Osier hanging', 120), DESK);
+  });
+  afterAll(() => page.close());
+
+  it('is painted where it hangs', async () => {
+    expect(await yarnInSight(page)).toBeGreaterThan(0.9);
+    expect(await away(page)).toBe(false);
+  });
+  it('is drawn down to the cast-on by the wheel, and the first crossing can be touched there', async () => {
+    const room = await page.$(ROOM);
+    const box = await room?.boundingBox();
+    if (!box) throw new Error('no room');
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+    for (let i = 0; i < 40; i += 1) await page.mouse.wheel({ deltaY: 200 });
+    await page.waitForFunction(() => document.querySelector('[data-crossing="rope:3:2"]'));
+    expect(await away(page)).toBe(true);
+    expect(await rowsInSight(page)).toContain(3);
+    await painted(page);
+    const mark = await page.$('[data-crossing="rope:3:2"]');
+    const at = await mark?.boundingBox();
+    if (!at) throw new Error('not in sight');
+    await page.mouse.click(at.x + at.width / 2, at.y + at.height / 2);
+    await waitForText(page, '.side-sheet h2', /rope, row 3/);
+    await page.click('.side-sheet [aria-label=Close]');
+  });
+  it('goes to a row by its number, and says which rows there are', async () => {
+    await page.type('[role=toolbar] input', '63');
+    await page.waitForFunction(() => document.querySelector('[data-crossing="rope:63:2"]'));
+    expect(await rowsInSight(page)).toContain(63);
+    await page.click('[role=toolbar] input', { count: 3 });
+    await page.type('[role=toolbar] input', '9999');
+    await waitForText(page, '[role=toolbar] [role=alert]', /The fabric has rows 1 to 200/);
+    await page.click('[role=toolbar] input', { count: 3 });
+    await page.keyboard.press('Backspace');
+    expect(await page.$('[role=toolbar] [role=alert]')).toBeNull();
+  });
+  it('is drawn along, made larger and smaller by keys, which complete no row', async () => {
+    await page.focus(ROOM);
+    await page.keyboard.press('End');
+    await page.waitForFunction(() => document.querySelector('[data-crossing="rope:3:2"]'));
+    const before = await scale(page);
+    await page.keyboard.press('+');
+    await painted(page);
+    expect(await scale(page)).toBeGreaterThan(before);
+    for (const key of ['ArrowUp', 'PageUp', 'ArrowRight', '-', '-'] as const) await page.keyboard.press(key);
+    await painted(page);
+    expect(await scale(page)).toBeLessThan(before);
+    expect(await done(page)).toBe(120);
+    await page.keyboard.press('Home');
+    await page.waitForFunction(() => document.querySelector('[data-testid=fabric-room]')?.getAttribute('data-away') === 'false'); // prettier-ignore
+  });
+  it('shows the whole piece, and hangs at the needle again with the next row', async () => {
+    await page.click('[aria-label="The whole piece"]');
+    await painted(page);
+    const numbers = await page.$$eval('[data-testid=row-numbers] text', (all) => all.map((one) => Number(one.textContent))); // prettier-ignore
+    expect(Math.min(...numbers)).toBeLessThan(60);
+    await complete(page, 121);
+    expect(await away(page)).toBe(false);
+    await painted(page);
+    expect(await yarnInSight(page)).toBeGreaterThan(0.9);
+  });
+  it('a fault eighty rows down is marked and seen there', async () => {
+    await page.type('[role=toolbar] input', '39');
+    const mark = await page.waitForSelector('[data-crossing="rope:39:2"]');
+    await mark?.evaluate((found) => (found as SVGElement).focus());
+    await page.keyboard.press('Enter');
+    await page.waitForSelector('[data-testid=ladder-facts]');
+    await page.$$eval('.side-sheet button', (all) =>
+      (all.find((one) => one.textContent === 'It leans left') as HTMLButtonElement).click(),
+    );
+    await page.waitForSelector('[data-crossing="rope:39:2"][data-state=fault]');
+    await painted(page);
+    expect(await yarnInSight(page)).toBeGreaterThan(0.9);
+  });
+});
+
+it('a finished piece hangs right side out and can be looked at down to its first row', async () => {
+  const page = await open(await pieceAt('Short rope', 12, ropePiece('Short rope', 12, LONG)), DESK);
+  expect(await page.$('[data-testid=needle]')).toBeNull();
+  expect((await rowsInSight(page)).sort((a, b) => a - b)).toEqual([3, 9]);
+  await page.close();
+});
+
+it('one row is a piece too', async () => {
+  const page = await open(await pieceAt('One row', 0, ropePiece('One row', 1, 'Row 1: k8')), DESK);
+  await page.click('[aria-label="The whole piece"]');
+  await painted(page);
+  await complete(page, 1);
+  await page.close();
+});
+
+it('on a phone the fabric takes the whole screen, is drawn by a finger, and goes back to its place', async () => {
+  const page = await open(await pieceAt('Osier band', 90), PHONE);
+  await page.click('button[aria-label="Look around the fabric"]');
+  await page.waitForFunction(
+    () => (document.querySelector('[data-testid=fabric-room]')?.clientHeight ?? 0) > 400,
+  );
+  const box = await (await page.$(ROOM))?.boundingBox();
+  if (!box) throw new Error('no room');
+  const x = box.x + box.width / 2;
+  for (let i = 0; i < 6; i += 1) {
+    const finger = await page.touchscreen.touchStart(x, box.y + box.height - 90);
+    for (let y = box.height - 90; y > 60; y -= 60) await finger.move(x, box.y + y);
+    await finger.end();
+  }
+  await page.waitForFunction(() => document.querySelector('[data-crossing="rope:3:2"]'));
+  expect(await rowsInSight(page)).toContain(3);
+  await painted(page);
+  expect(await yarnInSight(page, 0.3)).toBeGreaterThan(0.9);
+  await page.$$eval('[role=toolbar] button', (all) => (all.find((one) => one.textContent === 'Back') as HTMLButtonElement).click()); // prettier-ignore
+  await page.waitForSelector('button[aria-label="Look around the fabric"]', { visible: true });
+  expect(await away(page)).toBe(false);
+  await page.close();
+});
