@@ -1,5 +1,5 @@
 /** The crossings on the fabric: those that come lit up in their lean, those that are made to be touched and looked at. */
-import { memo } from 'react';
+import { memo, type CSSProperties } from 'react';
 import type { CrossingBox, RowShapes } from '@core/fabric/shapes';
 import type { FaultState } from '@core/journal/fold';
 import type { Lean } from '@core/stitch/types';
@@ -8,7 +8,7 @@ import type { NeedlesView } from './view';
 import type { Seen } from './fabric-marks';
 
 /** Outlines of the strands on top, in the fabric's own coordinates: row 1 stands on 0, y runs down. */
-function ribbonsOf({ shadows }: RowShapes, lean: Lean): string {
+function outlineOf({ shadows }: RowShapes, lean: Lean): string {
   const r = (value: number) => Math.round(value * 100) / 100;
   return shadows
     .filter((shadow) => shadow.lean === lean)
@@ -16,15 +16,11 @@ function ribbonsOf({ shadows }: RowShapes, lean: Lean): string {
     .join('');
 }
 
-const Ribbons = memo(function Ribbons({ shapes, now }: { shapes: RowShapes; now: boolean }) {
-  return (
-    <g opacity={now ? 1 : 0.42} pointerEvents="none">
-      {(['left', 'right'] as const).map((lean) => {
-        const d = ribbonsOf(shapes, lean);
-        return d === '' ? null : <path key={lean} d={d} fill={leanColour(lean)} />;
-      })}
-    </g>
-  );
+const Ribbons = memo(function Ribbons({ shapes }: { shapes: RowShapes }) {
+  return (['left', 'right'] as const).map((lean) => {
+    const d = outlineOf(shapes, lean);
+    return d === '' ? null : <path key={lean} d={d} fill={leanColour(lean)} />;
+  });
 });
 
 function boxWords({ at: { cell }, row }: CrossingBox) {
@@ -32,15 +28,7 @@ function boxWords({ at: { cell }, row }: CrossingBox) {
 }
 
 /** `marks` names the crossings of this row that are faulty or looked at, by panel and wale. */
-const Boxes = memo(function Boxes({
-  shapes,
-  marks,
-  onTouch,
-}: {
-  shapes: RowShapes;
-  marks: string;
-  onTouch: (box: CrossingBox) => void;
-}) {
+const Boxes = memo(function Boxes({ shapes, marks }: { shapes: RowShapes; marks: string }) {
   const states = new Map(marks.split(';').map((mark) => mark.split('=') as [string, string]));
   return shapes.crossings.map((box) => (
     <rect
@@ -56,16 +44,19 @@ const Boxes = memo(function Boxes({
       width={box.width}
       height={box.height}
       rx={0.5}
-      onClick={() => onTouch(box)}
-      onKeyDown={(event) => {
-        if (event.key !== 'Enter' && event.key !== ' ') return;
-        event.preventDefault();
-        event.stopPropagation();
-        onTouch(box);
-      }}
     />
   ));
 });
+
+/** Which crossing a touch is meant for. */
+function boxAt(cloth: NeedlesView['cloth'], target: EventTarget): CrossingBox | null {
+  const name = target instanceof Element ? target.getAttribute('data-crossing') : null;
+  const [, row, wale] = /:(\d+):(\d+)$/.exec(name ?? '') ?? [];
+  if (!name || row === undefined) return null;
+  const panel = name.slice(0, name.length - row.length - (wale ?? '').length - 2);
+  const boxes = cloth.shapesOf(Number(row)).crossings;
+  return boxes.find((box) => box.panel === panel && box.wale === Number(wale)) ?? null;
+}
 
 function marksIn(row: number, faults: readonly FaultState[], touched: CrossingBox | null): string {
   const faulty = faults
@@ -86,22 +77,61 @@ type Props = {
   onTouch: (box: CrossingBox) => void;
 };
 
+/** The line around a crossing that is touched or marked. */
+const STROKE_PX = 4;
+/** So many rows are looked through together. */
+const STRETCH = 16;
+
+const Stretch = memo(function Stretch({
+  cloth,
+  first,
+  last,
+  marks,
+}: {
+  cloth: NeedlesView['cloth'];
+  first: number;
+  last: number;
+  /** Of all its rows, each with its number. */
+  marks: string;
+}) {
+  const ofRow = new Map(marks.split('|').map((one) => one.split(':') as [string, string]));
+  return Array.from({ length: last - first + 1 }, (_, i) => (
+    <Boxes key={first + i} shapes={cloth.shapesOf(first + i)} marks={ofRow.get(String(first + i)) ?? ''} />
+  ));
+});
+
 export function MadeCrossings({ view: { cloth, done }, seen, faults, touched, onTouch }: Props) {
   const last = Math.min(done, seen.last);
-  const all = Array.from({ length: Math.max(0, last - seen.first + 1) }, (_, i) => seen.first + i);
-  const faulty = new Set(faults.flatMap(({ pieceRow, mended }) => (mended ? [] : [pieceRow])));
+  const touch = (target: EventTarget) => {
+    const box = boxAt(cloth, target);
+    if (box) onTouch(box);
+  };
+  const marked = [...faults.map(({ pieceRow }) => pieceRow), ...(touched ? [touched.row] : [])];
+  const ofStretch = (from: number, to: number) =>
+    [...new Set(marked)]
+      .filter((row) => row >= from && row <= to)
+      .map((row) => `${row}:${marksIn(row, faults, touched)}`)
+      .join('|');
+  const [low, high] = [Math.floor((seen.first - 1) / STRETCH), Math.floor((last - 1) / STRETCH)];
+  const stretches = Array.from({ length: Math.max(0, high - low + 1) }, (_, i) => (low + i) * STRETCH + 1);
   return (
-    <g data-testid="crossings">
-      {all
-        .filter((row) => seen.scale >= TOUCH_FROM || faulty.has(row))
-        .map((row) => (
-          <Boxes
-            key={row}
-            shapes={cloth.shapesOf(row)}
-            marks={marksIn(row, faults, touched)}
-            onTouch={onTouch}
-          />
-        ))}
+    <g
+      style={{ '--stroke': `${STROKE_PX / seen.scale}px` } as CSSProperties}
+      data-testid="crossings"
+      onClick={(event) => touch(event.target)}
+      onKeyDown={(event) => {
+        if ((event.key !== 'Enter' && event.key !== ' ') || !boxAt(cloth, event.target)) return;
+        event.preventDefault();
+        event.stopPropagation();
+        touch(event.target);
+      }}
+    >
+      {stretches.map((first) => {
+        const marks = ofStretch(first, first + STRETCH - 1);
+        if (seen.scale < TOUCH_FROM && marks === '') return null;
+        const end = Math.min(last, first + STRETCH - 1);
+        return <Stretch key={first} cloth={cloth} first={first} last={end} marks={marks} />;
+      })}
     </g>
   );
 }
@@ -115,5 +145,13 @@ export function ComingCrossings({ view: { cloth, done, working }, seen }: Pick<P
   if (working === null || seen.scale < TOUCH_FROM) return null;
   const last = Math.max(working, Math.min(seen.last, cloth.lastRow, done + ROWS_LIT) - SHORT_OF_TOP);
   const rows = Array.from({ length: Math.max(0, last - done) }, (_, i) => done + 1 + i);
-  return rows.map((row) => <Ribbons key={row} shapes={cloth.shapesOf(row)} now={row === working} />);
+  return (
+    <g pointerEvents="none">
+      {rows.map((row) => (
+        <g key={row} opacity={row === working ? 1 : 0.42}>
+          <Ribbons shapes={cloth.shapesOf(row)} />
+        </g>
+      ))}
+    </g>
+  );
 }

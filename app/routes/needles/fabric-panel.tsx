@@ -1,5 +1,5 @@
 /** The hanging fabric with its needle: columns of countdowns above, coming rows as ghosts, marks attached to it. */
-import { memo, useState, type KeyboardEvent } from 'react';
+import { memo, useState, type KeyboardEvent, type ReactNode, type SVGProps } from 'react';
 import { ROW_HEIGHT, type CrossingBox } from '@core/fabric/shapes';
 import type { JournalState } from '@core/journal/fold';
 import type { Pointer } from '@core/cue/pointer';
@@ -22,7 +22,7 @@ import {
 import { ComingCrossings, MadeCrossings } from './fabric-crossings';
 import { Heads } from './heads';
 import { LookAround } from './look-around';
-import { useCamera, type Camera } from './use-camera';
+import { steady, useCamera, type Camera } from './use-camera';
 import { FABRIC_KEYS, useDrawing } from './use-drawing';
 import { WidthStrip } from './width-strip';
 import type { NeedlesView } from './view';
@@ -71,12 +71,13 @@ function Veil({ looking, done }: { looking: Looking; done: number }) {
 }
 
 /** What of a wide piece lies beside the window is covered: there stand the numbers. */
-function Sides({ from, to, room }: { from: number; to: number; room: Size }) {
+function Sides({ from, to }: { from: number; to: number }) {
+  const side = 'pointer-events-none absolute inset-y-0 bg-ground';
   return (
-    <g fill="var(--ground)">
-      <rect x={0} y={0} width={Math.max(0, from)} height={room.height} />
-      <rect x={to} y={0} width={Math.max(0, room.width - to)} height={room.height} />
-    </g>
+    <>
+      <div className={`${side} left-0`} style={{ width: `${Math.max(0, from)}px` }} />
+      <div className={`${side} right-0`} style={{ left: `${to}px` }} />
+    </>
   );
 }
 
@@ -85,17 +86,36 @@ const NUMBERS_PX = 9;
 
 type MarksProps = Omit<Props, 'askFace'> & { camera: Camera; room: Size };
 
-/** All that is drawn on the fabric, in its own coordinates: row 1 stands on 0, y runs down, a stitch is 1 wide. */
+/** Moved as a whole, like the fabric under it: in its own coordinates row 1 stands on 0, y runs down, a stitch is 1 wide. */
+function Moving({
+  looking: { left, top, scale },
+  children,
+  ...group
+}: { looking: Looking; children: ReactNode } & SVGProps<SVGGElement>) {
+  return (
+    <div
+      className="pointer-events-none absolute top-0 left-0"
+      style={{ transform: `translate(${-left * scale}px, ${top * scale}px)` }}
+    >
+      <svg width="1" height="1" className="block overflow-visible">
+        <g transform={`scale(${scale})`} className="pointer-events-auto" {...group}>
+          {children}
+        </g>
+      </svg>
+    </div>
+  );
+}
+
+/** All that is drawn on the fabric. */
 function Marks({ view, state, touched, released, pointer, onTouch, camera, room }: MarksProps) {
   const { cloth, done, working } = view;
   const { looking, shown } = camera;
-  const { left, top, scale } = looking;
+  const { left, scale } = looking;
   const seen: Seen = { ...rowsSeen(looking, room, cloth.lastRow), scale };
   const right = shown.from + shown.width + NUMBERS_PX / scale;
-  const place = `translate(${-left * scale} ${top * scale}) scale(${scale})`;
   return (
-    <svg className="absolute inset-0 h-full w-full" role="group" aria-label={`Rows ${seen.first} to ${Math.min(seen.last, done)}`}>
-      <g transform={place}>
+    <>
+      <Moving looking={looking} role="group" aria-label={`Rows ${seen.first} to ${Math.min(seen.last, done)}`}>
         <ComingCrossings view={view} seen={seen} />
         <MadeCrossings view={view} seen={seen} faults={state.faults} touched={touched} onTouch={onTouch} />
         {pointer && <PointedAt view={view} pointer={pointer} seen={seen} />}
@@ -103,15 +123,15 @@ function Marks({ view, state, touched, released, pointer, onTouch, camera, room 
         <Lifelines view={view} state={state} seen={seen} />
         <Anchors view={view} state={state} seen={seen} />
         {released.length === 0 && <CountMarks view={view} seen={seen} />}
-      </g>
-      {shown.wide && <Sides from={(shown.from - left) * scale} to={(shown.from + shown.width - left) * scale} room={room} />}
-      <g transform={place}>
+      </Moving>
+      {shown.wide && <Sides from={(shown.from - left) * scale} to={(shown.from + shown.width - left) * scale} />}
+      <Moving looking={looking}>
         <ComingNumbers view={view} seen={seen} right={right} />
         <RowNumbers view={view} seen={seen} right={right} />
         {working !== null && <Needle from={shown.from} width={shown.width} row={done} scale={scale} />}
         {done > 0 && <TopNumber view={view} seen={seen} right={right} />}
-      </g>
-    </svg>
+      </Moving>
+    </>
   ); // prettier-ignore
 }
 
@@ -119,10 +139,10 @@ function Marks({ view, state, touched, released, pointer, onTouch, camera, room 
 export const FabricPanel = memo(function FabricPanel({ askFace, ...props }: Props) {
   const { view, pointer } = props;
   const { cloth, done } = view;
-  const { ref, room, camera } = useCamera(view, pointer);
+  const { ref, room, camera, moves } = useCamera(view, pointer);
   const [large, setLarge] = useState(false);
   const { looking, shown } = camera;
-  const drawing = useDrawing(ref, camera);
+  const drawing = useDrawing(ref, moves);
   const line = lineOf(view.round);
   const width = room?.width ?? 1;
   const onKey = (event: KeyboardEvent) => {
@@ -130,7 +150,7 @@ export const FabricPanel = memo(function FabricPanel({ askFace, ...props }: Prop
     if (!does || event.target instanceof HTMLInputElement) return;
     event.preventDefault();
     event.stopPropagation();
-    does(camera, (room?.height ?? 0) * 0.8, { first: cloth.firstRow });
+    does(moves, (room?.height ?? 0) * 0.8, { first: cloth.firstRow });
   };
   return (
     <section
@@ -142,14 +162,12 @@ export const FabricPanel = memo(function FabricPanel({ askFace, ...props }: Prop
       }
     >
       <div className="w-full">
-        {(camera.wide || shown.wide) && (
-          <WidthStrip view={view} shown={shown} px={width} draw={camera.draw} />
-        )}
+        {(camera.wide || shown.wide) && <WidthStrip view={view} shown={shown} px={width} draw={moves.draw} />}
         <Heads
           view={view}
           shown={shown}
-          share={(shown.width * looking.scale) / width}
-          offset={((shown.from - looking.left) * looking.scale) / width}
+          share={steady((shown.width * looking.scale) / width)}
+          offset={steady(((shown.from - looking.left) * looking.scale) / width)}
         />
         {askFace && view.cue?.working.side === 'WS' && <FaceQuestion choose={askFace} />}
       </div>
@@ -171,7 +189,14 @@ export const FabricPanel = memo(function FabricPanel({ askFace, ...props }: Prop
           <Veil looking={looking} done={done} />
           {room && <Marks {...props} camera={camera} room={room} />}
         </div>
-        <LookAround camera={camera} rows={cloth.lastRow} line={line} large={large} setLarge={setLarge} />
+        <LookAround
+          moves={moves}
+          away={camera.away}
+          rows={cloth.lastRow}
+          line={line}
+          large={large}
+          setLarge={setLarge}
+        />
       </div>
     </section>
   );

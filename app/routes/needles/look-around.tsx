@@ -1,9 +1,9 @@
 /** Beside the fabric: which row to go to, larger and smaller, the whole piece, and back to the needle. */
-import { useState, type FormEvent } from 'react';
+import { memo, useState, type FormEvent } from 'react';
 import { Expand, Maximize, Minus, Plus } from 'lucide-react';
 import { Toolbar } from 'radix-ui';
 import type { Line } from '~/messages/numbers';
-import type { Camera } from './use-camera';
+import type { Moves } from './use-camera';
 
 const BUTTON =
   'grid h-12 min-w-12 place-items-center rounded-lg border-2 border-line bg-sheet px-2 font-semibold hover:border-ink';
@@ -12,7 +12,9 @@ const FINGERS = 'max-[760px]:hidden';
 const PLACE = 'absolute right-1 bottom-2 z-10';
 
 type Props = {
-  camera: Camera;
+  moves: Moves;
+  /** The fabric is drawn somewhere else. */
+  away: boolean;
   rows: number;
   line: Line;
   /** On a phone the fabric has the whole screen while she looks around. */
@@ -20,14 +22,14 @@ type Props = {
   setLarge: (large: boolean) => void;
 };
 
-function RowBox({ camera, rows, line }: Pick<Props, 'camera' | 'rows' | 'line'>) {
+function RowBox({ moves, rows, line }: Pick<Props, 'moves' | 'rows' | 'line'>) {
   const [typed, setTyped] = useState('');
   const rowOf = (text: string) => (/^\s*\d{1,6}\s*$/.test(text) ? Number(text) : Number.NaN);
   const fits = (row: number) => row >= 1 && row <= rows;
   const wrong = typed.trim() !== '' && !fits(rowOf(typed));
   const type = (text: string) => {
     setTyped(text);
-    if (fits(rowOf(text))) camera.goTo(rowOf(text));
+    if (fits(rowOf(text))) moves.goTo(rowOf(text));
   };
   const go = (event: FormEvent) => {
     event.preventDefault();
@@ -59,9 +61,9 @@ function RowBox({ camera, rows, line }: Pick<Props, 'camera' | 'rows' | 'line'>)
   );
 }
 
-export function LookAround({ camera, rows, line, large, setLarge }: Props) {
+export const LookAround = memo(function LookAround({ moves, away, rows, line, large, setLarge }: Props) {
   const home = () => {
-    camera.home();
+    moves.home();
     setLarge(false);
   };
   return (
@@ -80,7 +82,7 @@ export function LookAround({ camera, rows, line, large, setLarge }: Props) {
         aria-label="Look around the fabric"
         className={`${PLACE} flex items-center gap-1.5 ${large ? '' : 'max-[760px]:hidden'}`}
       >
-        {(camera.away || large) && (
+        {(away || large) && (
           <Toolbar.Button
             className="h-12 rounded-lg bg-ink px-4 font-bold whitespace-nowrap text-ground"
             onClick={home}
@@ -88,25 +90,25 @@ export function LookAround({ camera, rows, line, large, setLarge }: Props) {
             {large ? 'Back' : 'To the needle'}
           </Toolbar.Button>
         )}
-        <RowBox camera={camera} rows={rows} line={line} />
+        <RowBox moves={moves} rows={rows} line={line} />
         <Toolbar.Button
           className={`${BUTTON} ${FINGERS}`}
           aria-label="Smaller"
-          onClick={() => camera.zoom(0.7)}
+          onClick={() => moves.zoom(0.7)}
         >
           <Minus aria-hidden="true" size={20} />
         </Toolbar.Button>
         <Toolbar.Button
           className={`${BUTTON} ${FINGERS}`}
           aria-label="Larger"
-          onClick={() => camera.zoom(1.43)}
+          onClick={() => moves.zoom(1.43)}
         >
           <Plus aria-hidden="true" size={20} />
         </Toolbar.Button>
-        <Toolbar.Button className={BUTTON} aria-label="The whole piece" onClick={camera.whole}>
+        <Toolbar.Button className={BUTTON} aria-label="The whole piece" onClick={moves.whole}>
           <Maximize aria-hidden="true" size={20} />
         </Toolbar.Button>
       </Toolbar.Root>
     </>
   );
-}
+});

@@ -85,10 +85,13 @@ const marginsAt = (scale: number, homeScale: number): Margins => {
   return { left: MARGINS.left * share, right: MARGINS.right * share };
 };
 
+/** The same number for the same place: what has not moved is not drawn anew. */
+export const steady = (value: number) => Math.round(value * 1e4) / 1e4;
+
 /** What is seen of the width, without the room beside it. */
 export function windowOf({ left, scale }: Looking, room: Size, all: number, margins: Margins): FabricWindow {
-  const from = Math.max(0, left + margins.left);
-  const to = Math.min(all, left + room.width / scale - margins.right);
+  const from = steady(Math.max(0, left + margins.left));
+  const to = steady(Math.min(all, left + room.width / scale - margins.right));
   const wide = from > 0.01 || to < all - 0.01;
   return wide ? { from, width: Math.max(1, to - from), wide } : { from: 0, width: all, wide };
 }
@@ -108,13 +111,8 @@ function useRoom() {
   return { ref, room };
 }
 
-export type Camera = {
-  readonly looking: Looking;
-  readonly shown: FabricWindow;
-  /** The piece is too wide to be read whole. */
-  readonly wide: boolean;
-  /** She has drawn the fabric somewhere else. */
-  readonly away: boolean;
+/** Ways to move it; the same object for as long as the page lives. */
+export type Moves = {
   readonly pan: (dx: number, dy: number) => void;
   readonly zoom: (factor: number, at?: { readonly x: number; readonly y: number }) => void;
   /** A row comes into the middle. */
@@ -124,6 +122,34 @@ export type Camera = {
   readonly whole: () => void;
   readonly home: () => void;
 };
+
+export type Camera = Moves & {
+  readonly looking: Looking;
+  readonly shown: FabricWindow;
+  /** The piece is too wide to be read whole. */
+  readonly wide: boolean;
+  /** She has drawn the fabric somewhere else. */
+  readonly away: boolean;
+};
+
+/** Always the newest, under a name that does not change: what is only pressed is not drawn anew with every row. */
+function useMoves(camera: Camera): Moves {
+  const latest = useRef(camera);
+  useEffect(() => {
+    latest.current = camera;
+  });
+  return useMemo(
+    () => ({
+      pan: (dx, dy) => latest.current.pan(dx, dy),
+      zoom: (factor, at) => latest.current.zoom(factor, at),
+      goTo: (row) => latest.current.goTo(row),
+      draw: (from) => latest.current.draw(from),
+      whole: () => latest.current.whole(),
+      home: () => latest.current.home(),
+    }),
+    [],
+  );
+}
 
 const NO_ROOM: Size = { width: 800, height: 500 };
 
@@ -164,5 +190,5 @@ export function useCamera(view: NeedlesView, pointer: Pointer | null) {
     },
     home: () => setHeld(null),
   };
-  return { ref, room: measured, camera };
+  return { ref, room: measured, camera, moves: useMoves(camera) };
 }

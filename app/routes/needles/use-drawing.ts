@@ -1,6 +1,6 @@
 /** The fabric drawn along by a finger, a mouse, a wheel or two fingers. A touch that stays where it is remains a touch. */
 import { useEffect, useRef, type PointerEvent, type RefObject } from 'react';
-import type { Camera } from './use-camera';
+import type { Moves } from './use-camera';
 
 /** So many px are meant. */
 const MEANT = 6;
@@ -12,11 +12,7 @@ type Point = { readonly x: number; readonly y: number };
 const between = (a: Point, b: Point): Point => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
 const apart = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y);
 
-export function useDrawing(ref: RefObject<HTMLDivElement | null>, camera: Camera) {
-  const latest = useRef(camera);
-  useEffect(() => {
-    latest.current = camera;
-  });
+export function useDrawing(ref: RefObject<HTMLDivElement | null>, moves: Moves) {
   const down = useRef(new Map<number, Point>());
   const moved = useRef(false);
 
@@ -28,14 +24,13 @@ export function useDrawing(ref: RefObject<HTMLDivElement | null>, camera: Camera
       const unit = event.deltaMode === 1 ? LINE_PX : 1;
       const box = element.getBoundingClientRect();
       const at = { x: event.clientX - box.left, y: event.clientY - box.top };
-      if (event.ctrlKey || event.metaKey)
-        latest.current.zoom(Math.exp(-event.deltaY * unit * WHEEL_ZOOM), at);
-      else if (event.shiftKey) latest.current.pan(-event.deltaY * unit, 0);
-      else latest.current.pan(-event.deltaX * unit, -event.deltaY * unit);
+      if (event.ctrlKey || event.metaKey) moves.zoom(Math.exp(-event.deltaY * unit * WHEEL_ZOOM), at);
+      else if (event.shiftKey) moves.pan(-event.deltaY * unit, 0);
+      else moves.pan(-event.deltaX * unit, -event.deltaY * unit);
     };
     element.addEventListener('wheel', onWheel, { passive: false });
     return () => element.removeEventListener('wheel', onWheel);
-  }, [ref]);
+  }, [ref, moves]);
 
   const place = (event: PointerEvent): Point => {
     const box = ref.current?.getBoundingClientRect();
@@ -61,10 +56,10 @@ export function useDrawing(ref: RefObject<HTMLDivElement | null>, camera: Camera
       }
       const [other] = [...down.current].filter(([id]) => id !== event.pointerId).map(([, point]) => point);
       down.current.set(event.pointerId, now);
-      if (!other) return camera.pan(now.x - before.x, now.y - before.y);
+      if (!other) return moves.pan(now.x - before.x, now.y - before.y);
       const [was, is] = [between(before, other), between(now, other)];
-      camera.zoom(apart(now, other) / Math.max(1, apart(before, other)), is);
-      camera.pan(is.x - was.x, is.y - was.y);
+      moves.zoom(apart(now, other) / Math.max(1, apart(before, other)), is);
+      moves.pan(is.x - was.x, is.y - was.y);
     },
     onPointerUp: lift,
     onPointerCancel: lift,
@@ -73,18 +68,18 @@ export function useDrawing(ref: RefObject<HTMLDivElement | null>, camera: Camera
 
 /** By keys, where the fabric has the focus: px a step. */
 const STEP = 60;
-type Key = (camera: Camera, page: number, rows: { first: number }) => void;
+type Key = (moves: Moves, page: number, rows: { first: number }) => void;
 export const FABRIC_KEYS: Readonly<Record<string, Key>> = {
-  ArrowUp: (camera) => camera.pan(0, STEP),
-  ArrowDown: (camera) => camera.pan(0, -STEP),
-  ArrowLeft: (camera) => camera.pan(STEP, 0),
-  ArrowRight: (camera) => camera.pan(-STEP, 0),
-  PageUp: (camera, page) => camera.pan(0, page),
-  PageDown: (camera, page) => camera.pan(0, -page),
-  '+': (camera) => camera.zoom(1.25),
-  '=': (camera) => camera.zoom(1.25),
-  '-': (camera) => camera.zoom(0.8),
-  Home: (camera) => camera.home(),
-  End: (camera, _, { first }) => camera.goTo(first),
-  '0': (camera) => camera.whole(),
+  ArrowUp: (moves) => moves.pan(0, STEP),
+  ArrowDown: (moves) => moves.pan(0, -STEP),
+  ArrowLeft: (moves) => moves.pan(STEP, 0),
+  ArrowRight: (moves) => moves.pan(-STEP, 0),
+  PageUp: (moves, page) => moves.pan(0, page),
+  PageDown: (moves, page) => moves.pan(0, -page),
+  '+': (moves) => moves.zoom(1.25),
+  '=': (moves) => moves.zoom(1.25),
+  '-': (moves) => moves.zoom(0.8),
+  Home: (moves) => moves.home(),
+  End: (moves, _, { first }) => moves.goTo(first),
+  '0': (moves) => moves.whole(),
 };

@@ -30,6 +30,9 @@ const MOST_SIDE = 2048;
 /** While it is drawn larger or smaller, what is there is stretched; then it is painted anew. */
 const SCALING_MS = 140;
 
+/** After that the frame in which it was moved has been shown. */
+const SOON_MS = 80;
+
 const pause = () => new Promise<void>((done) => setTimeout(done));
 
 export class TileLayer {
@@ -55,10 +58,11 @@ export class TileLayer {
   show(showing: Showing) {
     const scaling = this.wanted !== null && this.wanted.looking.scale !== showing.looking.scale;
     this.wanted = showing;
-    this.place();
+    if (scaling) this.place();
     clearTimeout(this.timer);
     if (scaling && this.shown.size > 0) this.timer = setTimeout(() => void this.work(), SCALING_MS);
-    else void this.work();
+    else if (this.shown.size === 0) void this.work();
+    else this.timer = setTimeout(() => void this.work(), SOON_MS);
   }
 
   private nameOf(cloth: Cloth): number {

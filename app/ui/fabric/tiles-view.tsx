@@ -28,7 +28,7 @@ export function TilesView({ cloth, looking, room }: { cloth: Cloth; looking: Loo
       ref={host}
       aria-hidden="true"
       data-testid="fabric-tiles"
-      className="absolute top-0 left-0 h-0 w-0 will-change-transform"
+      className="absolute top-0 left-0 h-0 w-0"
       style={{ transform: `translate(${Math.round(-left * scale)}px, ${Math.round(top * scale)}px)` }}
     />
   );
