@@ -3,6 +3,7 @@
  * parts as arguments run those alone.
  */
 import { doors } from './doors';
+import { fabric } from './fabric';
 import { fullBench } from './full-bench';
 import { kills } from './kills';
 import { longJournal } from './long-journal';
@@ -13,7 +14,7 @@ import { reading } from './reading';
 import { tappingLines } from './tapping';
 import { weight } from './weight';
 
-const parts = [posting, doors, kills, fullBench, longJournal, lookUp, reading, weight, tappingLines];
+const parts = [posting, doors, kills, fullBench, longJournal, lookUp, reading, fabric, weight, tappingLines];
 const names = process.argv.slice(2);
 const lines: Line[] = [];
 for (const part of parts) if (names.length === 0 || names.includes(part.name)) lines.push(...(await part()));

@@ -9,14 +9,16 @@ import { courseOf, footOf, type Course } from './courses';
 import { made, type Worksheet } from '../piece/worksheet';
 import { framesOfPiece, framesOfRows, type Frame, type Frames } from './frames';
 import { ROW_HEIGHT, type Edge, type PanelBand, type Picture, type RowShapes } from './shapes';
+import { Relaxation } from './relax';
 import { Stretch } from './stretch';
 
 /** Rows in a block, rows beside it that are laid out with it, and steps towards the least energy. */
-const BLOCK = 16;
+const BLOCK = 24;
 const BESIDE = 10;
 const STEPS = 11;
+const ROWS_AT_ONCE = 6;
 /** So many blocks are remembered. */
-const REMEMBERED = 96;
+const REMEMBERED = 64;
 
 /** Middles of a row's stitches in the view, and how they look from the RS. */
 export type RoughRow = { readonly row: number; readonly x: Float64Array } & Pick<Course, 'looks' | 'crossed'>;
@@ -74,25 +76,40 @@ export class Cloth {
 
   private blockOf = (row: number) => Math.max(0, Math.floor((row - this.source.first) / BLOCK));
 
-  private block(index: number): Block {
-    const known = this.blocks.get(index);
-    if (known) return known;
+  private *laying(index: number): Generator<void, Block> {
     const { first, last } = this.source;
     const from = Math.max(first - 1, first + index * BLOCK - BESIDE);
     const to = Math.min(last, first + (index + 1) * BLOCK - 1 + BESIDE);
-    const courses = Array.from({ length: Math.max(0, to - from + 1) }, (_, i) => this.course(from + i));
+    const courses: Course[] = [];
+    for (let row = from; row <= to; row += 1) {
+      courses.push(this.course(row));
+      if (courses.length % ROWS_AT_ONCE === 0) yield;
+    }
+    const relaxed = new Relaxation(courses);
+    yield* relaxed.settling(STEPS);
     const view = { face: this.face, total: this.width, base: this.base, first };
-    const block = { stretch: new Stretch(courses, view, STEPS), shapes: new Map<number, RowShapes>() };
+    const block = { stretch: new Stretch(courses, relaxed, view), shapes: new Map<number, RowShapes>() };
     this.blocks.set(index, block);
     this.forget();
     return block;
   }
 
+  private block(index: number): Block {
+    const known = this.blocks.get(index);
+    if (known) return known;
+    const laying = this.laying(index);
+    for (;;) {
+      const step = laying.next();
+      if (step.done) return step.value;
+    }
+  }
+
   private stretchAt = (row: number) => this.block(this.blockOf(row)).stretch;
 
-  /** Lays a row out with its neighbours, while nobody waits for it. */
-  prepare(row: number) {
-    if (row >= this.source.first && row <= this.source.last) this.block(this.blockOf(row));
+  /** Lays a row out with its neighbours, bit by bit. */
+  *preparing(row: number): Generator<void, void> {
+    const index = this.blockOf(row);
+    if (!this.blocks.has(index)) yield* this.laying(index);
   }
 
   /** Each stitch of a row where it would lie by itself: quickly found, and near enough where stitches are dots. */

@@ -91,10 +91,15 @@ export class Relaxation {
 
   /** @param steps of either problem, at most */
   settle(steps: number): this {
-    this.minimise(this.sideways(), this.x, steps);
-    for (let at = 0; at < this.x.length; at += 1) this.reach[at] = this.reachOf(at);
-    this.minimise(this.upwards(), this.y, steps);
+    for (const part = this.settling(steps); !part.next().done;);
     return this;
+  }
+
+  /** The same bit by bit, so that whoever waits for something else can be served in between. */
+  *settling(steps: number): Generator<void, void> {
+    yield* this.minimise(this.sideways(), this.x, steps);
+    for (let at = 0; at < this.x.length; at += 1) this.reach[at] = this.reachOf(at);
+    yield* this.minimise(this.upwards(), this.y, steps);
   }
 
   /** How high a strand reaches: the more it goes sideways, the less. */
@@ -193,7 +198,7 @@ export class Relaxation {
   }
 
   /** Conjugate gradients from where the stitches are. */
-  private minimise({ gradient, diagonal, beside }: Energy, place: Float64Array, steps: number) {
+  private *minimise({ gradient, diagonal, beside }: Energy, place: Float64Array, steps: number) {
     const n = place.length;
     const line = () => new Float64Array(n);
     const [rest, better, way, pulled] = [line(), line(), line(), line()];
@@ -214,6 +219,7 @@ export class Relaxation {
       const now = dot(rest, better);
       for (let at = 0; at < n; at += 1) way[at] = num(better, at) + (now / size) * num(way, at);
       size = now;
+      yield;
     }
   }
 }

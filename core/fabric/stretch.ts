@@ -7,7 +7,7 @@ import { crossingsOf, type CrossingAt } from '../piece/crossings';
 import { waleOf } from '../piece/deviation';
 import type { PanelRow, WorkRow } from '../piece/work-row';
 import { isSlipLook, NONE, OVER, UNDER, type Course, type Look } from './courses';
-import { Relaxation } from './relax';
+import type { Relaxation } from './relax';
 import { ROW_HEIGHT, type CrossingBox, type Hole, type RowShapes, type Shadow, type Shape } from './shapes';
 
 /** A stitch by its row in the stretch (from 0) and its column. */
@@ -31,18 +31,16 @@ const BEYOND_JOIN = 0.5;
 const LEAST_WIDTH = 0.78;
 const MOST_WIDTH = 1.15;
 
+/** Of rows that have settled. */
 export class Stretch {
-  private readonly relaxed: Relaxation;
   private ground: Shape[] = [];
   private over: Shape[] = [];
 
   constructor(
     private readonly courses: readonly Course[],
+    private readonly relaxed: Relaxation,
     private readonly view: View,
-    steps: number,
-  ) {
-    this.relaxed = new Relaxation(courses).settle(steps);
-  }
+  ) {}
 
   private index = (row: number) => row - (this.courses[0]?.row ?? 0);
   private node = ({ k, i }: Spot) => (this.relaxed.starts[k] as number) + i;

@@ -80,7 +80,7 @@ type Props = {
 /** The line around a crossing that is touched or marked. */
 const STROKE_PX = 4;
 /** So many rows are looked through together. */
-const STRETCH = 16;
+const STRETCH = 4;
 
 const Stretch = memo(function Stretch({
   cloth,

@@ -29,18 +29,23 @@ function paintBacking(ctx: Context, { backing }: Packed, { left, top, scale }: C
 }
 
 /** From a sprite's own measure to the stitch: its width turns half as far as its strand leans. */
-function lay(ctx: Context, sprites: Sprites, mark: Mark, record: Float32Array, at: number, camera: Camera) {
+function lay(ctx: Context, sprites: Sprites, records: Float32Array, at: number, camera: Camera) {
   const { left, top, scale } = camera;
-  const [x0, y0, x1, y1, width] = [record[at + 1], record[at + 2], record[at + 3], record[at + 4], record[at + 5]] as [number, number, number, number, number]; // prettier-ignore
-  const { image, width: w, height: h } = sprites.of(mark, record[at + 6] === 1);
-  const round = x0 === x1 && y0 === y1;
-  const [dx, dy] = round ? [0, width] : [x1 - x0, y1 - y0];
+  const num = (i: number) => records[at + i] as number;
+  const [x0, y0, width] = [num(1), num(2), num(5)];
+  const { image, width: w, height: h } = sprites.of(num(0), num(6) === 1);
+  const round = x0 === num(3) && y0 === num(4);
+  const dx = round ? 0 : num(3) - x0;
+  const dy = round ? width : num(4) - y0;
   const foot = round ? y0 - width / 2 : y0;
-  const slope = Math.atan2(dx, dy) / 2;
-  const [ux, uy] = [Math.cos(slope) * width, -Math.sin(slope) * width];
-  const [across, up] = [(SPRITE.width / w) * scale, (SPRITE.height / h) * scale];
-  const originX = (x0 + ux * SPRITE.left + dx * (SPRITE.bottom + SPRITE.height) - left) * scale;
-  const originY = (top - (foot + uy * SPRITE.left + dy * (SPRITE.bottom + SPRITE.height))) * scale;
+  const upright = dy / Math.sqrt(dx * dx + dy * dy);
+  const ux = Math.sqrt((1 + upright) / 2) * width;
+  const uy = (dx > 0 ? -1 : 1) * Math.sqrt(Math.max(0, 1 - upright) / 2) * width;
+  const across = (SPRITE.width / w) * scale;
+  const up = (SPRITE.height / h) * scale;
+  const high = SPRITE.bottom + SPRITE.height;
+  const originX = (x0 + ux * SPRITE.left + dx * high - left) * scale;
+  const originY = (top - (foot + uy * SPRITE.left + dy * high)) * scale;
   ctx.setTransform(ux * across, -uy * across, -dx * up, dy * up, originX, originY);
   ctx.drawImage(image, 0, 0);
 }
@@ -68,7 +73,6 @@ export function paintPacked(ctx: Context, packed: Packed, camera: Camera, sprite
   paintBacking(ctx, packed, camera, yarn.deep);
   if (camera.scale < LEGS_FROM) return paintSmall(ctx, packed, camera, yarn);
   const { records } = packed;
-  for (let i = 0; i < records.length; i += STRIDE)
-    lay(ctx, sprites, MARKS[records[i] as number] as Mark, records, i, camera);
+  for (let i = 0; i < records.length; i += STRIDE) lay(ctx, sprites, records, i, camera);
   ctx.setTransform(1, 0, 0, 1, 0, 0);
 }

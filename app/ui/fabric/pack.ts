@@ -16,13 +16,28 @@ export type Packed = {
   readonly backing: Float32Array;
 };
 
-const codeOf = (mark: Mark) => MARKS.indexOf(mark);
+const CODES = Object.fromEntries(MARKS.map((mark, code) => [mark, code])) as Record<Mark, number>;
+const codeOf = (mark: Mark) => CODES[mark];
 
 class Packer {
-  private readonly numbers: number[] = [];
+  private numbers = new Float32Array(1024 * STRIDE);
+  private used = 0;
 
   private put(mark: Mark, x0: number, y0: number, x1: number, y1: number, width: number, behind = 0) {
-    this.numbers.push(codeOf(mark), x0, y0, x1, y1, width, behind);
+    if (this.used + STRIDE > this.numbers.length) {
+      const more = new Float32Array(this.numbers.length * 2);
+      more.set(this.numbers);
+      this.numbers = more;
+    }
+    const { numbers, used } = this;
+    numbers[used] = codeOf(mark);
+    numbers[used + 1] = x0;
+    numbers[used + 2] = y0;
+    numbers[used + 3] = x1;
+    numbers[used + 4] = y1;
+    numbers[used + 5] = width;
+    numbers[used + 6] = behind;
+    this.used += STRIDE;
   }
 
   shape(shape: Shape) {
@@ -50,7 +65,7 @@ class Packer {
       this.put('shadow', shape.x0, shape.y0, shape.x1, shape.y1, shape.width);
   }
 
-  records = () => Float32Array.from(this.numbers);
+  records = () => this.numbers.slice(0, this.used);
 }
 
 const middle = (shape: Shape) => ('x0' in shape ? (shape.x0 + shape.x1) / 2 : shape.x);

@@ -2,7 +2,7 @@
  * Each kind of stitch drawn once in its yarn, as a small picture that is laid on every such stitch of the fabric. In a
  * sprite's own measure a stitch is 1 wide and its strand reaches 1 from foot to head, y up.
  */
-import type { Mark } from './pack';
+import { MARKS, type Mark } from './pack';
 
 export type Yarn = { readonly lit: string; readonly shade: string; readonly deep: string };
 type Context = OffscreenCanvasRenderingContext2D | CanvasRenderingContext2D;
@@ -185,7 +185,7 @@ const DRAWN: Record<Mark, (drawing: Drawing) => void> = {
 
 /** The pictures of one yarn at one size. */
 export class Sprites {
-  private readonly known = new Map<string, Sprite>();
+  private readonly known: Sprite[] = [];
 
   /** @param px of a stitch's width */
   constructor(
@@ -193,11 +193,10 @@ export class Sprites {
     readonly px: number,
   ) {}
 
-  of(mark: Mark, behind: boolean): Sprite {
-    const key = `${mark}${behind ? ' behind' : ''}`;
-    const found = this.known.get(key) ?? this.draw(mark, behind);
-    this.known.set(key, found);
-    return found;
+  /** @param code place of the mark in {@link MARKS} */
+  of(code: number, behind: boolean): Sprite {
+    const key = code * 2 + (behind ? 1 : 0);
+    return (this.known[key] ??= this.draw(MARKS[code] as Mark, behind));
   }
 
   private draw(mark: Mark, behind: boolean): Sprite {

@@ -21,7 +21,7 @@ export type Showing = {
 export type Paint = (canvas: HTMLCanvasElement, job: TileJob) => Promise<void>;
 
 /** The page is not held up longer than so many ms at a time. */
-const SLICE_MS = 5;
+const SLICE_MS = 4;
 /** Tiles are prepared so many screens around. */
 const AROUND = 0.6;
 /** A canvas is at most so large, in device px, or a phone runs out of memory. */
@@ -33,7 +33,15 @@ const SCALING_MS = 140;
 /** After that the frame in which it was moved has been shown. */
 const SOON_MS = 80;
 
-const pause = () => new Promise<void>((done) => setTimeout(done));
+/** Until the next frame has begun; a page out of sight has none. */
+const pause = () =>
+  new Promise<void>((done) => {
+    const late = setTimeout(done, 50);
+    requestAnimationFrame(() => {
+      clearTimeout(late);
+      setTimeout(done);
+    });
+  });
 
 export class TileLayer {
   private readonly shown = new Map<string, Shown>();

@@ -113,6 +113,7 @@ export function* packTile(cloth: Cloth, tile: Tile, scale: number): Generator<vo
     return packRoughly(rows, tile, cloth.face);
   }
   for (let row = first; row <= last; row += 1) {
+    yield* cloth.preparing(row);
     cloth.shapesOf(row);
     yield;
   }
