@@ -124,7 +124,8 @@ async function shot(name, url, viewport = DESK, steps = []) {
   await page.setViewport(viewport);
   await page.goto(url, { waitUntil: 'networkidle2' });
   for (const step of steps) await step(page);
-  await pause(400);
+  // Fabric is painted off the page.
+  await pause(1500);
   await page.screenshot({ path: path.join(OUT, `${name}.png`) });
   await page.close();
 }

@@ -287,4 +287,25 @@ describe('how wide the fabric is', () => {
       });
     });
   });
+  it('left without frames agrees with the model within a tenth of the stitches, on the whole shelf', () => {
+    const frame = WEIGHTS.frame;
+    WEIGHTS.frame = 0.0005;
+    try {
+      for (const chart of CHARTS) {
+        const sheet = sheetOf([{ rows: 60, panels: [{ chart, repeats: 3 }] }]);
+        const rows = rowsOf(sheet, 1, 60);
+        const stitches = rows[0]?.laid.takes ?? 0;
+        const model = drawnIn(sheet.plan.charts[chart] as never, 3);
+        if (rows.some(({ laid }) => laid.gives !== stitches) || model === stitches) continue;
+        const whole = [{ right: 0, width: stitches }];
+        const courses = [footOf(rows[0] as WorkRow, whole), ...rows.map((row) => courseOf(row, whole))];
+        const { x, starts } = new Relaxation(courses).settle(400);
+        const widths = Array.from({ length: 31 }, (_, i) => (x[(starts[i + 16] as number) - 1] as number) - (x[starts[i + 15] as number] as number) + 1); // prettier-ignore
+        const mean = widths.reduce((a, b) => a + b, 0) / widths.length;
+        expect([chart, Math.abs(mean - model) / stitches < 0.1]).toEqual([chart, true]);
+      }
+    } finally {
+      WEIGHTS.frame = frame;
+    }
+  });
 });

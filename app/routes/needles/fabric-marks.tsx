@@ -182,28 +182,33 @@ function brackets({ cloth, columns, done }: NeedlesView, { first }: Seen): Brack
   });
 }
 
+/** A stitch's width at which these marks stop growing. */
+const MOST_LINE_PX = 18;
+
 /** Up the strands to count in, from the hole to the needle, each with its number. */
 export function CountMarks({ view, seen }: { view: NeedlesView; seen: Seen }) {
   const size = px(21, seen);
   const marks = brackets(view, seen);
+  // On large stitches they do not swell.
+  const line = Math.min(1, px(MOST_LINE_PX, seen));
   const strands = marks.map(({ points }) => `M${points.map(({ x, y }) => `${x} ${y}`).join('L')}`).join('');
   return (
     <g pointerEvents="none" strokeLinecap="round">
-      <path d={strands} fill="none" stroke="var(--sheet)" strokeWidth={0.7} opacity={0.85} />
-      <path d={strands} fill="none" stroke="var(--ink)" strokeWidth={0.22} />
+      <path d={strands} fill="none" stroke="var(--sheet)" strokeWidth={0.7 * line} opacity={0.85} />
+      <path d={strands} fill="none" stroke="var(--ink)" strokeWidth={0.22 * line} />
       {marks.map(({ id, points: [hole], label }) => (
         <Fragment key={id}>
           <circle
             cx={hole?.x}
             cy={(hole?.y ?? 0) + 0.45}
-            r={0.45}
+            r={0.45 * line}
             fill="var(--sheet)"
             stroke="var(--ink)"
-            strokeWidth={0.2}
+            strokeWidth={0.2 * line}
           />
           <text
             className="numerals"
-            x={(hole?.x ?? 0) + 0.9}
+            x={(hole?.x ?? 0) + 0.9 * line}
             y={(hole?.y ?? 0) + size * 0.9}
             fontSize={size}
             fontWeight="800"

@@ -116,7 +116,7 @@ export default function FaultSheet({ box, view, state, hand, record, onReleased,
     <Dialog.Root open modal={false} onOpenChange={(open) => !open && onClose()}>
       <Dialog.Portal>
         <Dialog.Content
-          className="side-sheet"
+          className="side-sheet z-30"
           onInteractOutside={(event) => event.preventDefault()}
           aria-describedby={undefined}
         >

@@ -59,7 +59,7 @@ export function fabricTile(chart: Chart, repeats: number): FabricTile | null {
 }
 
 /** Px a stitch, fewer where the tile would be larger than so many px. */
-const TILE_PX = 12;
+const TILE_PX = 6;
 const MOST_PX = 1500;
 
 const images = new WeakMap<FabricTile, Map<string, string>>();
