@@ -196,6 +196,6 @@ describe('a damaged piece', () => {
 it('nothing of all this was an error in the browser', () => {
   // Pages that are rightly not there, or damaged, and a server that was stopped, are reported by the browser itself.
   expect(
-    chromium.troubles.filter((trouble) => !/status of (404|409|422)|ERR_CONNECTION/.test(trouble)),
+    chromium.troubles.filter((trouble) => !/status (?:of )?(404|409|422)|ERR_CONNECTION/.test(trouble)),
   ).toEqual([]);
 });
