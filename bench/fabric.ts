@@ -7,48 +7,21 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import type { Page } from 'puppeteer-core';
-import { panelDraft, checkDraft, type PieceDraft } from '@core/draft/draft';
 import { clothOf } from '@core/fabric/cloth';
 import { made, remembering } from '@core/piece/worksheet';
-import { SHELF } from '@core/shelf/data';
 import { startApp, type RunningApp } from '../e2e/helpers/app';
 import { openBrowser, type OpenBrowser } from '../e2e/helpers/browser';
 import { setUp } from '../e2e/helpers/pieces';
 import { atMost, median, quantile, type Line } from './numbers';
+import { widePiece } from './wide-piece';
 
 const FRAME_MS = 1000 / 60;
 const ROWS = 600;
-const text = (key: string) => SHELF.find((entry) => entry.key === key)?.rows ?? '';
-const PANELS = [
-  panelDraft('rope', 'rope', text('rope-4'), { repeats: 4 }),
-  panelDraft('comb', 'honeycomb', text('honeycomb'), { repeats: 6 }),
-  panelDraft('braid', 'braid', text('braid-3'), { repeats: 4 }),
-  panelDraft('lattice', 'lattice', text('lattice'), { repeats: 6 }),
-];
-
-/** 300 stitches; stockinette makes up what the panels leave. */
-function draftOf(filler: number): PieceDraft {
-  const plain = panelDraft('plain', 'plain', text('stockinette'), { repeats: filler });
-  return {
-    name: 'Bench',
-    construction: 'flat',
-    firstSide: 'RS',
-    firstDirection: 'rightToLeft',
-    sections: [{ id: 'body', name: 'Body', rows: ROWS, panels: [...PANELS, plain] }],
-  };
-}
-
-function sheetOf(draft: PieceDraft) {
-  const checked = checkDraft(draft);
-  if (!checked.ok) throw new Error(JSON.stringify(checked.error.slice(0, 3)));
-  return remembering(checked.value.sheet);
-}
-const others = made(sheetOf(draftOf(1)), 1).laid.takes - 1;
-const WIDE = draftOf(300 - others);
+const WIDE = widePiece(ROWS);
 
 /** Rows are known before they are laid out, as at the needles: it is the layout that is measured. */
 function layoutOfARow(): number {
-  const sheet = sheetOf(WIDE);
+  const sheet = remembering(WIDE.sheet);
   for (let row = 1; row <= ROWS; row += 1) made(sheet, row);
   const spent: number[] = [];
   for (let run = 0; run < 3; run += 1) {
@@ -116,7 +89,7 @@ const painted = (page: Page) =>
   );
 
 async function panning(app: RunningApp, chromium: OpenBrowser): Promise<{ near: number; whole: number }> {
-  const { path: at } = await setUp(app.address, WIDE);
+  const { path: at } = await setUp(app.address, WIDE.draft);
   const page = await chromium.open(`${app.address}${at}`);
   await painted(page);
   const near = await drawnAlong(page, 6, -10);

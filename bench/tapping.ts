@@ -8,14 +8,12 @@ import os from 'node:os';
 import path from 'node:path';
 import puppeteer, { type Browser, type Page } from 'puppeteer-core';
 import { v7 as uuid } from 'uuid';
-import { checkDraft, panelDraft, type PieceDraft } from '@core/draft/draft';
 import { FIRST_LIFE, type JournalEvent } from '@core/journal/events';
-import { castOnCount, worksheet } from '@core/piece/worksheet';
-import { SHELF } from '@core/shelf/data';
 import { LOCAL_KNITTER, openDatabase } from '~/db/client.server';
 import { appendEvents } from '~/db/journal.server';
 import { createPiece } from '~/db/pieces.server';
 import { atMost, median, quantile, type Line } from './numbers';
+import { WIDTH, widePiece } from './wide-piece';
 
 const FLAGS = ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']; // prettier-ignore
 const FRAME_MS = 1000 / 60;
@@ -26,39 +24,6 @@ const TAPS = 80;
 const BETWEEN_MS = 350;
 const EARLY = 200;
 const LATE = 2000;
-const WIDTH = 300;
-
-const text = (key: string) => SHELF.find((entry) => entry.key === key)?.rows ?? '';
-const PANELS = [
-  panelDraft('rope', 'rope', text('rope-4'), { repeats: 4 }),
-  panelDraft('thick', 'thick rope', text('rope-6'), { repeats: 3 }),
-  panelDraft('comb', 'honeycomb', text('honeycomb'), { repeats: 6 }),
-  panelDraft('braid', 'braid', text('braid-3'), { repeats: 4 }),
-  panelDraft('rib', 'rib', text('rib-2-2'), { repeats: 10 }),
-];
-
-function draftOf(filler: number): PieceDraft {
-  const plain = panelDraft('plain', 'plain', text('stockinette'), { repeats: filler });
-  return {
-    name: 'Bench',
-    construction: 'flat',
-    firstSide: 'RS',
-    firstDirection: 'rightToLeft',
-    sections: [{ id: 'body', name: 'Body', rows: ROWS, panels: [...PANELS, plain] }],
-  };
-}
-
-function checked(draft: PieceDraft) {
-  const result = checkDraft(draft);
-  if (!result.ok) throw new Error(JSON.stringify(result.error.slice(0, 3)));
-  return { draft, plan: result.value.plan };
-}
-
-/** A piece of exactly {@link WIDTH} stitches; stockinette makes up what the panels leave. */
-function widePiece() {
-  const others = castOnCount(worksheet(checked(draftOf(1)).plan)) - 1;
-  return checked(draftOf(WIDTH - others));
-}
 
 const rowDone = (row: number): JournalEvent => ({
   id: uuid(),
@@ -79,8 +44,9 @@ class Needles {
 
   async start() {
     const db = await openDatabase(this.folder);
+    const { draft, plan } = widePiece(ROWS);
     for (const done of [EARLY, LATE]) {
-      const id = await createPiece(db, LOCAL_KNITTER, { ...widePiece(), yarn: 'oat' });
+      const id = await createPiece(db, LOCAL_KNITTER, { draft, plan, yarn: 'oat' });
       for (let row = 1; row <= done; row += 200)
         await appendEvents(
           db,

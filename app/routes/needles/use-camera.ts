@@ -7,6 +7,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Pointer } from '@core/cue/pointer';
 import { ROW_HEIGHT } from '@core/fabric/shapes';
 import { kept, panned, wholeScale, zoomed, type Looking, type Size } from '~/ui/fabric/look-at';
+import { useSize } from '~/ui/use-size';
 import type { NeedlesView } from './view';
 
 /** Room beside the fabric in stitches: right of the needle's knob, and for row numbers. */
@@ -96,21 +97,6 @@ export function windowOf({ left, scale }: Looking, room: Size, all: number, marg
   return wide ? { from, width: Math.max(1, to - from), wide } : { from: 0, width: all, wide };
 }
 
-function useRoom() {
-  const ref = useRef<HTMLDivElement>(null);
-  const [room, setRoom] = useState<Size | null>(null);
-  useEffect(() => {
-    const element = ref.current;
-    if (!element) return;
-    const watch = new ResizeObserver(([entry]) => {
-      if (entry) setRoom({ width: entry.contentRect.width, height: entry.contentRect.height });
-    });
-    watch.observe(element);
-    return () => watch.disconnect();
-  }, []);
-  return { ref, room };
-}
-
 /** Ways to move it; the same object for as long as the page lives. */
 export type Moves = {
   readonly pan: (dx: number, dy: number) => void;
@@ -155,7 +141,7 @@ const NO_ROOM: Size = { width: 800, height: 500 };
 
 /** Before its room is known the fabric is not drawn, but all that stands over it is. */
 export function useCamera(view: NeedlesView, pointer: Pointer | null) {
-  const { ref, room: measured } = useRoom();
+  const { ref, size: measured } = useSize();
   const room = measured ?? NO_ROOM;
   const { cloth, done } = view;
   const all = cloth.width;

@@ -43,6 +43,14 @@ describe('packed rows', () => {
     expect([...numbers, ...backing].every(Number.isFinite)).toBe(true);
     expect(backing.length).toBe(12 * 6);
   });
+  it('step where stitches come or go together, and slope where one does', () => {
+    const edge = (row: number) => ({ y: 0, left: row < 2 ? 0 : row === 2 ? 5 : 5.8, right: 20 });
+    const { backing } = pack(picture.rows.slice(1, 3), edge);
+    // Row 2 begins five stitches further in, row 3 one: at their feet.
+    expect([backing[2], backing[8]]).toEqual([5, 5]);
+    const slopes = pack(picture.rows.slice(2, 3), (row) => ({ y: 0, left: row, right: 20 })).backing;
+    expect([slopes[2], slopes[4]]).toEqual([2, 3]);
+  });
   it('leave out what lies beyond the lines', () => {
     const cloth = clothOf(sheet, 'RS');
     const some = recordsOf(pack(cloth.rows(1, 12), cloth.edgeOf, { left: 0, right: 4 }));

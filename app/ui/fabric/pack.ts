@@ -56,7 +56,7 @@ class Packer {
   }
 
   hole(x: number, y: number) {
-    this.put('hole', x, y, x, y, 0.62);
+    this.put('hole', x, y, x, y, 0.54);
   }
 
   /** What a strand on top throws on what lies under it. */
@@ -69,6 +69,8 @@ class Packer {
 }
 
 const middle = (shape: Shape) => ('x0' in shape ? (shape.x0 + shape.x1) / 2 : shape.x);
+/** An edge moves by more than this in one row only where stitches come or go together. */
+const STEP = 1.6;
 /** So far beyond its middle a stitch still shows. */
 const REACH = 2;
 
@@ -87,7 +89,10 @@ export function pack(
   for (const { over } of rows) for (const shape of seen(over)) packer.shape(shape);
   const backing = rows.flatMap(({ row, foot }) => {
     const [below, above] = [edgeOf(row - 1), edgeOf(row)];
-    return [foot, foot + ROW_HEIGHT, below.left, below.right, above.left, above.right];
+    // Where stitches are bound off or cast on the edge goes in a step, not aslant.
+    const near = (low: number, high: number) => (Math.abs(low - high) > STEP ? high : low);
+    const [left, right] = [near(below.left, above.left), near(below.right, above.right)];
+    return [foot, foot + ROW_HEIGHT, left, right, above.left, above.right];
   });
   return { records: packer.records(), backing: Float32Array.from(backing) };
 }

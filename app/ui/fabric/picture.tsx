@@ -1,5 +1,6 @@
 /** A piece of fabric that stands still: a canvas, painted as large as it is shown, and whatever is marked on it. */
-import { useEffect, useRef, useState, type ComponentProps, type ReactNode } from 'react';
+import { useEffect, useRef, type ComponentProps, type ReactNode } from 'react';
+import { useSize } from '~/ui/use-size';
 import { paintInto } from '~/workers/fabric-painter';
 import type { Looking, Size } from './look-at';
 import type { Packed } from './pack';
@@ -10,21 +11,6 @@ export type Box = { readonly x: number; readonly y: number; readonly width: numb
 
 /** A canvas in device px is at most so large, or a phone runs out of memory. */
 const MOST_SIDE = 4096;
-
-function useSize() {
-  const ref = useRef<HTMLDivElement>(null);
-  const [size, setSize] = useState<Size>({ width: 0, height: 0 });
-  useEffect(() => {
-    const element = ref.current;
-    if (!element) return;
-    const watch = new ResizeObserver(([entry]) => {
-      if (entry) setSize({ width: entry.contentRect.width, height: entry.contentRect.height });
-    });
-    watch.observe(element);
-    return () => watch.disconnect();
-  }, []);
-  return { ref, size };
-}
 
 /** How the box is fitted to its room, as in the drawing that lies over it. */
 const FITS = { whole: 'xMidYMid meet', fromTop: 'xMinYMin slice', fromFoot: 'xMidYMax slice' } as const;
@@ -71,7 +57,7 @@ export function FabricPicture({
   const { x, y, width, height } = box;
   useEffect(() => {
     const shown = canvas.current;
-    if (!shown || !yarn || size.width === 0 || size.height === 0) return;
+    if (!shown || !yarn || !size || size.width === 0 || size.height === 0) return;
     const density = Math.min(window.devicePixelRatio, MOST_SIDE / Math.max(size.width, size.height));
     const { left, top, scale } = fitted({ x, y, width, height }, up, size, fit);
     let newest = true;

@@ -179,7 +179,7 @@ const DRAWN: Record<Mark, (drawing: Drawing) => void> = {
   },
   eyelet: (d) => d.soft(0, 0.5, 0.5, 0.5, 0.95),
   float: (d) => d.strand({ from: [-0.62, 0.5], bend: [0, 0.42], to: [0.62, 0.5], thick: 0.26 }, 1),
-  hole: (d) => d.soft(0, 0.5, 0.42, 0.5, 0.95),
+  hole: (d) => d.soft(0, 0.5, 0.42, 0.5, 0.85),
   shadow: (d) => d.soft(0.07, 0.46, 0.78, 0.9, 0.5),
 }; // prettier-ignore
 
