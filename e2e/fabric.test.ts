@@ -3,7 +3,7 @@ import type { Page } from 'puppeteer-core';
 import type { PieceDraft } from '@core/draft/draft';
 import { startApp, type RunningApp } from './helpers/app';
 import { DESK, openBrowser, PHONE, waitForText, type OpenBrowser } from './helpers/browser';
-import { complete, done } from './helpers/journeys';
+import { complete, done, waitForDone } from './helpers/journeys';
 import { postJson, ropePiece, setUp } from './helpers/pieces';
 
 let app: RunningApp;
@@ -150,6 +150,10 @@ describe('on a desk', () => {
     expect(Math.min(...numbers)).toBeLessThan(60);
     await complete(page, 121);
     expect(await away(page)).toBe(false);
+    await page.keyboard.press('Backspace');
+    await waitForDone(page, 120);
+    expect(await away(page)).toBe(false);
+    await complete(page, 121);
     await painted(page);
     await yarnComes(page);
   });

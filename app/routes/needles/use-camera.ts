@@ -146,6 +146,8 @@ export function useCamera(view: NeedlesView, pointer: Pointer | null) {
   const { cloth, done } = view;
   const all = cloth.width;
   const [held, setHeld] = useState<{ row: number; looking: Looking } | null>(null);
+  // With another row she is at home, and stays there when that row is taken back.
+  if (held && held.row !== done) setHeld(null);
   const width = useMemo(() => windowWidth(room, all, MARGIN, HEIGHT), [room, all]);
   const home = atHome(view, pointer, room, width);
   const away = held !== null && held.row === done;

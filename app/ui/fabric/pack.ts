@@ -1,6 +1,6 @@
 /**
  * Rows of fabric as one list of things to draw, in the order in which they are drawn: numbers alone, so that the list can be
- * handed to a worker at no cost. Lengths are in stitches, y runs upwards.
+ * handed to a worker at little cost. Lengths are in stitches, y runs upwards.
  */
 import { ROW_HEIGHT, type Edge, type Picture, type RowShapes, type Shape } from '@core/fabric/shapes';
 

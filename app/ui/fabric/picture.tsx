@@ -62,7 +62,7 @@ export function FabricPicture({
     const { left, top, scale } = fitted({ x, y, width, height }, up, size, fit);
     let newest = true;
     const job = {
-      packed: { records: packed.records.slice(), backing: packed.backing.slice() },
+      packed,
       camera: { left, top, scale: scale * density },
       width: Math.max(1, Math.round(size.width * density)),
       height: Math.max(1, Math.round(size.height * density)),
