@@ -108,6 +108,8 @@ describe('on a phone', () => {
       expect((await phone.$('[data-ahead=false] .hold')) !== null).toBe(left === 0);
       await knit(phone, (['Enter', 'PageDown', 'Space'] as const)[row % 3] ?? 'Enter', row);
     }
+    // Row 9 crosses: until its pictures are there the row's head still moves.
+    await phone.waitForSelector('.look canvas[data-painted]');
     await wipe(phone, '.row-head', -120);
     await waitForDone(phone, 10);
     await wipe(phone, '[data-testid=complete]', 100);
