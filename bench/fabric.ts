@@ -37,7 +37,18 @@ function layoutOfARow(): number {
 function painterScript(): string {
   const folder = mkdtempSync(path.join(os.tmpdir(), 'gritch-painter-'));
   const outfile = path.join(folder, 'painter.js');
-  execFileSync('npx', ['esbuild', path.join('bench', 'painter.ts'), '--bundle', '--format=iife', `--outfile=${outfile}`, '--log-level=error'], { stdio: 'ignore' }); // prettier-ignore
+  execFileSync(
+    'npx',
+    [
+      'esbuild',
+      path.join('bench', 'painter.ts'),
+      '--bundle',
+      '--format=iife',
+      `--outfile=${outfile}`,
+      '--log-level=error',
+    ],
+    { stdio: 'ignore' },
+  );
   const script = readFileSync(outfile, 'utf8');
   rmSync(folder, { recursive: true });
   return script;
@@ -68,7 +79,9 @@ const drawnAlong = (page: Page, deltaX: number, deltaY: number) =>
           before = now;
           if (times.length >= 120) return resolve(times);
           const [dx, dy] = times.length < 60 ? [x, y] : [-x, -y];
-          room?.dispatchEvent(new WheelEvent('wheel', { deltaX: dx, deltaY: dy, cancelable: true, bubbles: true })); // prettier-ignore
+          room?.dispatchEvent(
+            new WheelEvent('wheel', { deltaX: dx, deltaY: dy, cancelable: true, bubbles: true }),
+          );
           requestAnimationFrame(step);
         };
         requestAnimationFrame(step);

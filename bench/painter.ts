@@ -14,7 +14,14 @@ function fabric() {
   const keys = ['rope-6', 'honeycomb', 'lattice', 'stockinette'];
   const repeats = [2, 5, 4, 20];
   const charts = Object.fromEntries(keys.flatMap((key) => [[key, shelfChart(key)?.chart]])) as never;
-  const panels = keys.map((key, i) => ({ id: key, name: key, chart: key, repeats: repeats[i] ?? 1, start: { row: 1, withSetUp: false }, edge: false })); // prettier-ignore
+  const panels = keys.map((key, i) => ({
+    id: key,
+    name: key,
+    chart: key,
+    repeats: repeats[i] ?? 1,
+    start: { row: 1, withSetUp: false },
+    edge: false,
+  }));
   const plan = checkPlan({
     construction: 'flat',
     firstSide: 'RS',

@@ -3,7 +3,7 @@ import type { Page } from 'puppeteer-core';
 import type { PieceDraft } from '@core/draft/draft';
 import { startApp, type RunningApp } from './helpers/app';
 import { DESK, openBrowser, PHONE, waitForText, type OpenBrowser } from './helpers/browser';
-import { complete, done, waitForDone } from './helpers/journeys';
+import { complete, done, knit, waitForDone } from './helpers/journeys';
 import { postJson, ropePiece, setUp } from './helpers/pieces';
 
 let app: RunningApp;
@@ -18,7 +18,8 @@ afterAll(async () => {
 });
 
 /** A rope that crosses in rows 3, 9, 15 ... of 200, with `rows` of them done. */
-const LONG = 'Row 1 (RS): p2, k4, p2.\nRow 2: k2, p4, k2.\nRow 3: p2, 2/2 RC, p2.\nRow 4: k2, p4, k2.\nRow 5: p2, k4, p2.\nRow 6: k2, p4, k2.'; // prettier-ignore
+const LONG =
+  'Row 1 (RS): p2, k4, p2.\nRow 2: k2, p4, k2.\nRow 3: p2, 2/2 RC, p2.\nRow 4: k2, p4, k2.\nRow 5: p2, k4, p2.\nRow 6: k2, p4, k2.';
 
 let entries = 0;
 
@@ -76,7 +77,9 @@ const yarnInSight = (page: Page, down = 0.5) =>
       const box = canvas.getBoundingClientRect();
       if (x < box.left || x >= box.right || y < box.top || y >= box.bottom) continue;
       const ratio = canvas.width / box.width;
-      const data = canvas.getContext('2d')?.getImageData((x - box.left) * ratio - 8, (y - box.top) * ratio - 8, 16, 16).data; // prettier-ignore
+      const data = canvas
+        .getContext('2d')
+        ?.getImageData((x - box.left) * ratio - 8, (y - box.top) * ratio - 8, 16, 16).data;
       return data ? data.filter((_, i) => i % 4 === 3 && (data[i] as number) > 200).length / 256 : 0;
     }
     return 0;
@@ -85,7 +88,8 @@ const yarnInSight = (page: Page, down = 0.5) =>
 /** What hangs there is painted a moment later. */
 async function yarnComes(page: Page, down = 0.5) {
   const until = Date.now() + 8000;
-  while ((await yarnInSight(page, down)) < 0.9 && Date.now() < until) await new Promise((resolve) => setTimeout(resolve, 60)); // prettier-ignore
+  while ((await yarnInSight(page, down)) < 0.9 && Date.now() < until)
+    await new Promise((resolve) => setTimeout(resolve, 60));
   expect(await yarnInSight(page, down)).toBeGreaterThan(0.9);
 }
 
@@ -141,14 +145,19 @@ describe('on a desk', () => {
     expect(await scale(page)).toBeLessThan(before);
     expect(await done(page)).toBe(120);
     await page.keyboard.press('Home');
-    await page.waitForFunction(() => document.querySelector('[data-testid=fabric-room]')?.getAttribute('data-away') === 'false'); // prettier-ignore
+    await page.waitForFunction(
+      () => document.querySelector('[data-testid=fabric-room]')?.getAttribute('data-away') === 'false',
+    );
   });
   it('shows the whole piece, and hangs at the needle again with the next row', async () => {
     await page.click('[aria-label="The whole piece"]');
     await painted(page);
-    const numbers = await page.$$eval('[data-testid=row-numbers] text', (all) => all.map((one) => Number(one.textContent))); // prettier-ignore
+    const numbers = await page.$$eval('[data-testid=row-numbers] text', (all) =>
+      all.map((one) => Number(one.textContent)),
+    );
     expect(Math.min(...numbers)).toBeLessThan(60);
-    await complete(page, 121);
+    // The button that was clicked leaves the space bar to the row.
+    await knit(page, 'Space', 121);
     expect(await away(page)).toBe(false);
     await page.keyboard.press('Backspace');
     await waitForDone(page, 120);
@@ -205,7 +214,9 @@ it('on a phone the fabric takes the whole screen, is drawn by a finger, and goes
   expect(await rowsInSight(page)).toContain(3);
   await painted(page);
   await yarnComes(page, 0.3);
-  await page.$$eval('[role=toolbar] button', (all) => (all.find((one) => one.textContent === 'Back') as HTMLButtonElement).click()); // prettier-ignore
+  await page.$$eval('[role=toolbar] button', (all) =>
+    (all.find((one) => one.textContent === 'Back') as HTMLButtonElement).click(),
+  );
   await page.waitForSelector('button[aria-label="Look around the fabric"]', { visible: true });
   expect(await away(page)).toBe(false);
   await page.close();

@@ -9,7 +9,7 @@ import { isSlip } from '../stitch/looks';
 import type { Stitch } from '../stitch/types';
 import type { Frame } from './frames';
 
-/** A decrease or an increase has legs of its own. */
+/** What a stitch is drawn as; decreases and increases as the stitches they leave. */
 export type Look = Stitch | 'bobble' | 'eyelet';
 export const NONE = 0;
 export const OVER = 1;
@@ -61,7 +61,10 @@ function looksFor({ cell }: LaidCell): Given[] {
   if (cell.kind === 'decrease') return [{ look: cell.face, group: NONE }];
   if (cell.how === 'yarnOver') return [{ look: 'eyelet', group: NONE }];
   if (cell.how === 'make') return [{ look: cell.face === 'knit' ? 'knitTbl' : 'purlTbl', group: NONE }];
-  return [{ look: 'knit', group: NONE }, { look: 'purl', group: NONE }]; // prettier-ignore
+  return [
+    { look: 'knit', group: NONE },
+    { look: 'purl', group: NONE },
+  ];
 }
 
 /** Of the stitches that a decrease takes, the one that lies on top: its lean climbs away from it. */
@@ -97,7 +100,7 @@ function pack(into: Float64Array, columns: readonly number[], groups: readonly n
   });
 }
 
-/** @param below stitches in the row below; strands that reach over more than half a round pass its join */
+/** Strands that reach over more than half a round pass its join. */
 export function courseOf(row: WorkRow, frames: readonly Frame[]): Course {
   const { gives: n, takes } = row.laid;
   const looks: Look[] = new Array<Look>(n).fill('knit');
@@ -127,7 +130,11 @@ export function courseOf(row: WorkRow, frames: readonly Frame[]): Course {
     const taken = columnsTaken(row.laid, at);
     const over = new Map(links.map(([below, given]) => [below, groupOf(given)]));
     pack(packs, columns, columns.map(groupOf));
-    pack(packBelow, taken, taken.map((column) => over.get(column) ?? NONE)); // prettier-ignore
+    pack(
+      packBelow,
+      taken,
+      taken.map((column) => over.get(column) ?? NONE),
+    );
   }
   const home = homes(row, frames, looks);
   const gap = new Float64Array(n);
@@ -147,7 +154,13 @@ export function footOf({ row, laid, panels }: WorkRow, frames: readonly Frame[])
   });
   const gap = home.map((at, i) => (home[i + 1] ?? at) - at);
   const looks: Look[] = new Array<Look>(n).fill('knit');
-  const nothing = { crossed: new Int8Array(n), parent: new Int32Array(n).fill(-1), turn: new Int8Array(n), together: [], packBelow: new Float64Array(0) }; // prettier-ignore
+  const nothing = {
+    crossed: new Int8Array(n),
+    parent: new Int32Array(n).fill(-1),
+    turn: new Int8Array(n),
+    together: [],
+    packBelow: new Float64Array(0),
+  };
   return { row: row - 1, looks, home, gap, round: 0, ...nothing };
 }
 

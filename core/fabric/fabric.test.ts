@@ -36,7 +36,10 @@ describe('the knitted picture', () => {
       found.map(({ y }) => [row, Math.ceil(y / ROW_HEIGHT)]),
     );
     // rope-4 crosses in rows 3 and 7: the hole is seen in the row below.
-    expect(holes).toEqual([[3, 2], [7, 6]]); // prettier-ignore
+    expect(holes).toEqual([
+      [3, 2],
+      [7, 6],
+    ]);
     expect(picture('ogee', 12).rows.flatMap(({ holes: found }) => found)).toEqual([]);
   });
   it('hangs no hole below the fabric', () => {
@@ -45,7 +48,14 @@ describe('the knitted picture', () => {
       expect(y).toBeGreaterThan(0);
   });
   it('says where each crossing can be touched, with its panel, row and wale', () =>
-    expect(picture('rope-4', 8).rows.flatMap(({ crossings }) => crossings.map(({ row, panel, wale }) => [row, panel, wale]))).toEqual([[3, 'panel-1', 2], [7, 'panel-1', 2]])); // prettier-ignore
+    expect(
+      picture('rope-4', 8).rows.flatMap(({ crossings }) =>
+        crossings.map(({ row, panel, wale }) => [row, panel, wale]),
+      ),
+    ).toEqual([
+      [3, 'panel-1', 2],
+      [7, 'panel-1', 2],
+    ]));
   it('places a crossing over the join without drawing across the whole fabric', () => {
     const sheet = sheetOf([{ rows: 20, panels: [{ chart: ringFrom('lattice'), repeats: 4 }] }], {
       construction: 'round',
@@ -69,10 +79,22 @@ describe('the knitted picture', () => {
     face: fc.constantFrom('RS' as const, 'WS' as const),
     repeats: fc.integer({ min: 1, max: 3 }),
   });
-  const drawn = ({ chart, from, more, face, repeats }: { chart: string; from: number; more: number; face: 'RS' | 'WS'; repeats: number }) => {
+  const drawn = ({
+    chart,
+    from,
+    more,
+    face,
+    repeats,
+  }: {
+    chart: string;
+    from: number;
+    more: number;
+    face: 'RS' | 'WS';
+    repeats: number;
+  }) => {
     const rows = rowsOf(sheetOf([{ rows: 60, panels: [{ chart, repeats }] }]), from, from + more);
     return { rows, pic: layOut(rows, face) };
-  }; // prettier-ignore
+  };
 
   it('stays near its frame for every shelf chart, any stretch, either side', () =>
     fc.assert(
@@ -120,10 +142,16 @@ describe('the knitted picture', () => {
                 : b.length + (centre && centre.depth !== 'above' ? centre.stitches.length : 0)),
             0,
           );
-          const crossed = crossings.reduce((sum, { over: a, under: b, centre }) => sum + a.length + b.length + (centre?.stitches.length ?? 0), 0); // prettier-ignore
+          const crossed = crossings.reduce(
+            (sum, { over: a, under: b, centre }) =>
+              sum + a.length + b.length + (centre?.stitches.length ?? 0),
+            0,
+          );
           const shapes = pic.rows[k];
           const sunk = shapes?.ground.filter((shape) => 'sunk' in shape && shape.sunk).length ?? 0;
-          const slips = row.laid.cells.some(({ cell }) => cell.kind === 'stitch' && cell.stitch.startsWith('slip')); // prettier-ignore
+          const slips = row.laid.cells.some(
+            ({ cell }) => cell.kind === 'stitch' && cell.stitch.startsWith('slip'),
+          );
           if (!slips) expect(sunk).toBe(crossed - onTop);
           expect(shapes?.over.filter(({ kind }) => kind !== 'float').length).toBeGreaterThanOrEqual(onTop);
         });
@@ -237,12 +265,27 @@ describe('the least-energy layout', () => {
   });
   it('moves only what lies near a row that was made otherwise', () => {
     const plain = sheetOf([{ rows: 90, panels: [{ chart: 'rope-4', repeats: 2 }] }]);
-    const [wrong] = made(plain, 43).panels.flatMap(({ cells }) => cells.filter(({ cell }) => cell.kind === 'crossing')); // prettier-ignore
+    const [wrong] = made(plain, 43).panels.flatMap(({ cells }) =>
+      cells.filter(({ cell }) => cell.kind === 'crossing'),
+    );
     if (wrong?.cell.kind !== 'crossing') throw new Error('row 43 crosses');
     const other = made(plain, 43);
-    const swapped = { ...other, laid: { ...other.laid, cells: other.laid.cells.map((cell) => cell === wrong ? { ...cell, cell: { ...wrong.cell, lean: 'left' as const } } : cell) } }; // prettier-ignore
-    const [a, b] = [clothOf(plain, 'RS'), clothOf(plain, 'RS', (row) => (row === 43 ? swapped : made(plain, row)))]; // prettier-ignore
-    const far = [1, 10, 20, 28, 60, 75, 90].every((row) => JSON.stringify(a.shapesOf(row).ground) === JSON.stringify(b.shapesOf(row).ground)); // prettier-ignore
+    const swapped = {
+      ...other,
+      laid: {
+        ...other.laid,
+        cells: other.laid.cells.map((cell) =>
+          cell === wrong ? { ...cell, cell: { ...wrong.cell, lean: 'left' as const } } : cell,
+        ),
+      },
+    };
+    const [a, b] = [
+      clothOf(plain, 'RS'),
+      clothOf(plain, 'RS', (row) => (row === 43 ? swapped : made(plain, row))),
+    ];
+    const far = [1, 10, 20, 28, 60, 75, 90].every(
+      (row) => JSON.stringify(a.shapesOf(row).ground) === JSON.stringify(b.shapesOf(row).ground),
+    );
     expect(far).toBe(true);
   });
   it('keeps the same object for a row as long as it is remembered', () => {
@@ -264,12 +307,26 @@ describe('how wide the fabric is', () => {
         expect(widthAt(cloth, crossing, stitches)).toBeLessThan(widthAt(cloth, plain, stitches));
   });
   it('is what cables leave of the stitches, by the model by which the piece is planned', () => {
-    const sheet = sheetOf([{ rows: 24, panels: [{ chart: 'stockinette', repeats: 4 }, { chart: 'rope-6', repeats: 2 }] }]); // prettier-ignore
-    const [plain, rope] = sheet.plan.sections[0]?.panels.map(({ chart, repeats }) => drawnIn(sheet.plan.charts[chart] as never, repeats)) ?? []; // prettier-ignore
+    const sheet = sheetOf([
+      {
+        rows: 24,
+        panels: [
+          { chart: 'stockinette', repeats: 4 },
+          { chart: 'rope-6', repeats: 2 },
+        ],
+      },
+    ]);
+    const [plain, rope] =
+      sheet.plan.sections[0]?.panels.map(({ chart, repeats }) =>
+        drawnIn(sheet.plan.charts[chart] as never, repeats),
+      ) ?? [];
     expect(clothOf(sheet, 'RS').width).toBeCloseTo((plain ?? 0) + (rope ?? 0));
   });
   it('hangs each section in the middle of the one below', () => {
-    const seam = sheetOf([{ rows: 10, panels: [{ chart: 'stockinette', id: 'a', repeats: 24 }] }, { rows: 10, panels: [{ chart: 'honeycomb', id: 'b', repeats: 3 }] }]); // prettier-ignore
+    const seam = sheetOf([
+      { rows: 10, panels: [{ chart: 'stockinette', id: 'a', repeats: 24 }] },
+      { rows: 10, panels: [{ chart: 'honeycomb', id: 'b', repeats: 3 }] },
+    ]);
     const cloth = clothOf(seam, 'RS');
     const middle = (row: number) => {
       const n = made(seam, row).laid.gives;
@@ -300,7 +357,11 @@ describe('how wide the fabric is', () => {
         const whole = [{ right: 0, width: stitches }];
         const courses = [footOf(rows[0] as WorkRow, whole), ...rows.map((row) => courseOf(row, whole))];
         const { x, starts } = new Relaxation(courses).settle(400);
-        const widths = Array.from({ length: 31 }, (_, i) => (x[(starts[i + 16] as number) - 1] as number) - (x[starts[i + 15] as number] as number) + 1); // prettier-ignore
+        const widths = Array.from(
+          { length: 31 },
+          (_, i) =>
+            (x[(starts[i + 16] as number) - 1] as number) - (x[starts[i + 15] as number] as number) + 1,
+        );
         const mean = widths.reduce((a, b) => a + b, 0) / widths.length;
         expect([chart, Math.abs(mean - model) / stitches < 0.1]).toEqual([chart, true]);
       }

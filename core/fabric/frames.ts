@@ -19,7 +19,9 @@ const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0);
 
 /** A panel's share of stitches in ground stitches. */
 function shareOf({ panels }: WorkRow): number {
-  const of = panels.map(({ chart, panel }) => [drawnIn(chart, panel.repeats), widestStitches(chart, panel.repeats)] as const); // prettier-ignore
+  const of = panels.map(
+    ({ chart, panel }) => [drawnIn(chart, panel.repeats), widestStitches(chart, panel.repeats)] as const,
+  );
   return sum(of.map(([drawn]) => drawn)) / Math.max(1, sum(of.map(([, stitches]) => stitches)));
 }
 
@@ -31,7 +33,10 @@ function inSection(row: WorkRow): readonly Frame[] {
   if (row.lineUp) {
     const { given } = row.lineUp;
     const share = shareOf(row);
-    return row.panels.map(({ firstGiven, gives }) => ({ right: (firstGiven + given) * share, width: gives * share })); // prettier-ignore
+    return row.panels.map(({ firstGiven, gives }) => ({
+      right: (firstGiven + given) * share,
+      width: gives * share,
+    }));
   }
   const widths = row.panels.map(widthOf);
   let right = (sectionWidth(row) - sum(widths)) / 2;
@@ -44,7 +49,11 @@ function inSection(row: WorkRow): readonly Frame[] {
 
 function sectionWidth(row: WorkRow): number {
   if (row.lineUp) return row.lineUp.width * shareOf(row);
-  return sum(row.panels.map(({ chart, panel }) => chart.once ? widestStitches(chart, panel.repeats) : drawnIn(chart, panel.repeats))); // prettier-ignore
+  return sum(
+    row.panels.map(({ chart, panel }) =>
+      chart.once ? widestStitches(chart, panel.repeats) : drawnIn(chart, panel.repeats),
+    ),
+  );
 }
 
 const middleOf = (row: WorkRow) => {
@@ -78,7 +87,8 @@ export function framesOf(
 /** Of a stretch of rows that is shown by itself. */
 export function framesOfRows(rows: readonly WorkRow[]): Frames {
   const ends = new Map<number, { first: WorkRow; last: WorkRow }>();
-  for (const row of rows) ends.set(row.sectionIndex, { first: ends.get(row.sectionIndex)?.first ?? row, last: row }); // prettier-ignore
+  for (const row of rows)
+    ends.set(row.sectionIndex, { first: ends.get(row.sectionIndex)?.first ?? row, last: row });
   return framesOf(ends);
 }
 

@@ -85,7 +85,8 @@ export class Relaxation {
       else extras.push({ head: at, foot: below + parent });
     }
     if (below >= 0)
-      for (const { column, below: i } of course.together) extras.push({ head: start + column, foot: below + i }); // prettier-ignore
+      for (const { column, below: i } of course.together)
+        extras.push({ head: start + column, foot: below + i });
     return extras;
   }
 

@@ -2,7 +2,7 @@
 import { columnsGiven, columnsTaken } from '../chart/laid';
 import { gives } from '../stitch/cells';
 import { stitchFromOtherSide } from '../stitch/looks';
-import type { Lean, Side } from '../stitch/types';
+import type { Side } from '../stitch/types';
 import { crossingsOf, type CrossingAt } from '../piece/crossings';
 import { waleOf } from '../piece/deviation';
 import type { PanelRow, WorkRow } from '../piece/work-row';
@@ -221,7 +221,7 @@ export class Stretch {
     });
     const left = levels.map(({ left: x, y }) => [x, y] as const);
     const right = levels.map(({ right: x, y }) => [x, y] as const);
-    return { row: row.row, panel, lean: of.cell.lean as Lean, points: [...left, ...right.reverse()] };
+    return { row: row.row, panel, lean: of.cell.lean, points: [...left, ...right.reverse()] };
   }
 
   /** The strand of a stitch one row lower or higher, or where it would be. */
@@ -238,7 +238,14 @@ export class Stretch {
     const n = this.courses[k]?.home.length ?? 0;
     const y = (row - this.view.base) * ROW_HEIGHT;
     if (n === 0) return { y, left: this.view.total / 2, right: this.view.total / 2 };
-    const ends = [{ k, i: 0 }, { k, i: n - 1 }].map((spot) => [this.x(spot), this.width(spot) / 2] as const); // prettier-ignore
-    return { y, left: Math.min(...ends.map(([x, half]) => x - half)), right: Math.max(...ends.map(([x, half]) => x + half)) }; // prettier-ignore
+    const ends = [
+      { k, i: 0 },
+      { k, i: n - 1 },
+    ].map((spot) => [this.x(spot), this.width(spot) / 2] as const);
+    return {
+      y,
+      left: Math.min(...ends.map(([x, half]) => x - half)),
+      right: Math.max(...ends.map(([x, half]) => x + half)),
+    };
   }
 }

@@ -2,11 +2,10 @@
 import { Link } from 'react-router';
 import { useMemo } from 'react';
 import { benchOf, type BenchPiece } from '~/glance/kept.server';
-import type { Summary } from '~/glance/summary.server';
+import type { Strip as StripOf, Summary } from '~/glance/summary.server';
 import { whoAsks } from '~/knitter/asking.server';
 import { countdownWords } from '~/messages/cue';
 import { counted, stitches } from '~/messages/numbers';
-import type { Strip as StripOf } from '~/glance/summary.server';
 import { FabricPicture } from '~/ui/fabric/picture';
 import { Page } from '~/ui/page';
 import { useOnDevice, type OnDevice } from './on-device';

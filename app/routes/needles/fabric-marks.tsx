@@ -57,7 +57,10 @@ export function RowNumbers({ view: { done }, seen, right }: Beside) {
   const step = rowStep(seen.scale);
   const from = Math.max(step, Math.ceil(seen.first / step) * step);
   const clear = (row: number) => done - row > (size * 1.6) / ROW_HEIGHT;
-  const rows = Array.from({ length: Math.max(0, Math.floor((seen.last - from) / step) + 1) }, (_, i) => from + step * i); // prettier-ignore
+  const rows = Array.from(
+    { length: Math.max(0, Math.floor((seen.last - from) / step) + 1) },
+    (_, i) => from + step * i,
+  );
   return (
     <g className="numerals" fontSize={size} fill="var(--soft)" data-testid="row-numbers">
       {rows.filter(clear).map((row) => (
@@ -73,10 +76,17 @@ export function RowNumbers({ view: { done }, seen, right }: Beside) {
 export function TopNumber({ view: { done }, seen, right }: Beside) {
   const size = px(NUMBER_PX, seen);
   return (
-    <text className="numerals" x={right} y={topOf(done) + size * 0.9} fontSize={size} fill="var(--soft)" fontWeight={800}>
+    <text
+      className="numerals"
+      x={right}
+      y={topOf(done) + size * 0.9}
+      fontSize={size}
+      fill="var(--soft)"
+      fontWeight={800}
+    >
       {done}
     </text>
-  ); // prettier-ignore
+  );
 }
 
 /** The group in hand lights up above the needle; what is worked of the row is shaded. */

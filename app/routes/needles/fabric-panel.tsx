@@ -115,7 +115,11 @@ function Marks({ view, state, touched, released, pointer, onTouch, camera, room 
   const right = shown.from + shown.width + NUMBERS_PX / scale;
   return (
     <>
-      <Moving looking={looking} role="group" aria-label={`Rows ${seen.first} to ${Math.min(seen.last, done)}`}>
+      <Moving
+        looking={looking}
+        role="group"
+        aria-label={`Rows ${seen.first} to ${Math.min(seen.last, done)}`}
+      >
         <ComingCrossings view={view} seen={seen} />
         <MadeCrossings view={view} seen={seen} faults={state.faults} touched={touched} onTouch={onTouch} />
         {pointer && <PointedAt view={view} pointer={pointer} seen={seen} />}
@@ -124,7 +128,9 @@ function Marks({ view, state, touched, released, pointer, onTouch, camera, room 
         <Anchors view={view} state={state} seen={seen} />
         {released.length === 0 && <CountMarks view={view} seen={seen} />}
       </Moving>
-      {shown.wide && <Sides from={(shown.from - left) * scale} to={(shown.from + shown.width - left) * scale} />}
+      {shown.wide && (
+        <Sides from={(shown.from - left) * scale} to={(shown.from + shown.width - left) * scale} />
+      )}
       <Moving looking={looking}>
         <ComingNumbers view={view} seen={seen} right={right} />
         <RowNumbers view={view} seen={seen} right={right} />
@@ -132,7 +138,7 @@ function Marks({ view, state, touched, released, pointer, onTouch, camera, room 
         {done > 0 && <TopNumber view={view} seen={seen} right={right} />}
       </Moving>
     </>
-  ); // prettier-ignore
+  );
 }
 
 /** Drawn anew only when the row, or what is marked on it, has changed: not when a row has been saved. */

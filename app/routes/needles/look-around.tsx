@@ -1,5 +1,5 @@
 /** Beside the fabric: which row to go to, larger and smaller, the whole piece, and back to the needle. */
-import { memo, useState, type FormEvent } from 'react';
+import { memo, useRef, useState, type FormEvent, type MouseEvent } from 'react';
 import { Expand, Maximize, Minus, Plus } from 'lucide-react';
 import { Toolbar } from 'radix-ui';
 import type { Line } from '~/messages/numbers';
@@ -22,8 +22,14 @@ type Props = {
   setLarge: (large: boolean) => void;
 };
 
+/** A button that was clicked does not take the space bar from the row in hand. */
+function keepFocus(event: MouseEvent) {
+  if (!(event.target instanceof HTMLInputElement)) event.preventDefault();
+}
+
 function RowBox({ moves, rows, line }: Pick<Props, 'moves' | 'rows' | 'line'>) {
   const [typed, setTyped] = useState('');
+  const input = useRef<HTMLInputElement>(null);
   const rowOf = (text: string) => (/^\s*\d{1,6}\s*$/.test(text) ? Number(text) : Number.NaN);
   const fits = (row: number) => row >= 1 && row <= rows;
   const wrong = typed.trim() !== '' && !fits(rowOf(typed));
@@ -34,6 +40,8 @@ function RowBox({ moves, rows, line }: Pick<Props, 'moves' | 'rows' | 'line'>) {
   const go = (event: FormEvent) => {
     event.preventDefault();
     type(typed);
+    // The keys that complete rows are free again.
+    if (!wrong) input.current?.blur();
   };
   return (
     <form onSubmit={go} className="relative" noValidate>
@@ -48,6 +56,7 @@ function RowBox({ moves, rows, line }: Pick<Props, 'moves' | 'rows' | 'line'>) {
       <label className="flex h-12 items-center gap-1.5 rounded-lg border-2 border-line bg-sheet pl-3 font-semibold">
         {line === 'round' ? 'Round' : 'Row'}
         <input
+          ref={input}
           className="numerals h-full w-20 rounded-r-lg bg-transparent px-2"
           inputMode="numeric"
           placeholder={`1–${rows}`}
@@ -79,6 +88,7 @@ export const LookAround = memo(function LookAround({ moves, away, rows, line, la
         </button>
       )}
       <Toolbar.Root
+        onMouseDown={keepFocus}
         aria-label="Look around the fabric"
         className={`${PLACE} flex items-center gap-1.5 ${large ? '' : 'max-[760px]:hidden'}`}
       >

@@ -57,7 +57,7 @@ function AsCharted({ look: { boxes, packed, up, name }, onOdd }: { look: Look; o
       <span>{words}</span>
     </button>
   );
-} // prettier-ignore
+}
 
 /** The crossings of the row as the right side shows them, with rows that come grown on above: half-hidden by the needle nothing shows. */
 function useRightSide({ sheet, faces, cloth, bands, done }: NeedlesView) {

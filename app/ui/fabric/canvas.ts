@@ -1,4 +1,5 @@
 /** Paints packed rows on a canvas. Decides nothing: every place comes from the layout. */
+import { ROW_HEIGHT } from '@core/fabric/shapes';
 import { MARKS, STRIDE, type Mark, type Packed } from './pack';
 import { SPRITE, type Sprites, type Yarn } from './sprites';
 
@@ -16,7 +17,10 @@ function paintBacking(ctx: Context, { backing }: Packed, { left, top, scale }: C
   const x = (value: number) => (value - left) * scale;
   const y = (value: number) => (top - value) * scale;
   for (let i = 0; i < backing.length; i += 6) {
-    const [foot, head, footLeft, footRight, headLeft, headRight] = backing.subarray(i, i + 6) as unknown as number[]; // prettier-ignore
+    const [foot, head, footLeft, footRight, headLeft, headRight] = backing.subarray(
+      i,
+      i + 6,
+    ) as unknown as number[];
     // Rows overlap a little, so that no light falls between them.
     const low = y((foot as number) - 0.12);
     ctx.moveTo(x(footLeft as number), low);
@@ -51,7 +55,14 @@ function lay(ctx: Context, sprites: Sprites, records: Float32Array, at: number, 
 }
 
 function paintSmall(ctx: Context, { records }: Packed, { left, top, scale }: Camera, yarn: Yarn) {
-  const colours: Partial<Record<Mark, string>> = { v: yarn.lit, twisted: yarn.lit, tall: yarn.lit, bump: yarn.shade, bobble: yarn.lit, float: yarn.lit }; // prettier-ignore
+  const colours: Partial<Record<Mark, string>> = {
+    v: yarn.lit,
+    twisted: yarn.lit,
+    tall: yarn.lit,
+    bump: yarn.shade,
+    bobble: yarn.lit,
+    float: yarn.lit,
+  };
   for (const mark of MARKS) {
     const colour = colours[mark];
     if (!colour) continue;
@@ -62,7 +73,7 @@ function paintSmall(ctx: Context, { records }: Packed, { left, top, scale }: Cam
       if (records[i] !== code) continue;
       const [x0, y0, x1, y1, width] = records.subarray(i + 1, i + 6) as unknown as number[];
       const [x, y] = [((x0 as number) + (x1 as number)) / 2, ((y0 as number) + (y1 as number)) / 2];
-      const [w, h] = [Math.max(1, (width as number) * 0.86 * scale), Math.max(1, tall * 0.78 * scale)];
+      const [w, h] = [Math.max(1, (width as number) * 0.86 * scale), Math.max(1, tall * ROW_HEIGHT * scale)];
       ctx.fillRect((x - left) * scale - w / 2, (top - y) * scale - h / 2, w, h);
     }
   }

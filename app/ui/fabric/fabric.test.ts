@@ -67,32 +67,55 @@ describe('how a fabric is looked at', () => {
   });
   it('what lies under the finger stays there while it is drawn larger or smaller', () =>
     fc.assert(
-      fc.property(looking, fc.double({ min: 0.2, max: 5, noNaN: true }), fc.nat(900), fc.nat(700), (at, factor, x, y) => {
-        const place = ({ left, top, scale }: Looking) => [left + x / scale, top - y / scale] as const;
-        const after = zoomed(at, factor, { x, y });
-        expect(place(after)[0]).toBeCloseTo(place(at)[0], 6);
-        expect(place(after)[1]).toBeCloseTo(place(at)[1], 6);
-      }),
-    )); // prettier-ignore
+      fc.property(
+        looking,
+        fc.double({ min: 0.2, max: 5, noNaN: true }),
+        fc.nat(900),
+        fc.nat(700),
+        (at, factor, x, y) => {
+          const place = ({ left, top, scale }: Looking) => [left + x / scale, top - y / scale] as const;
+          const after = zoomed(at, factor, { x, y });
+          expect(place(after)[0]).toBeCloseTo(place(at)[0], 6);
+          expect(place(after)[1]).toBeCloseTo(place(at)[1], 6);
+        },
+      ),
+    ));
   it('drawing it there and back leaves it where it was', () =>
     fc.assert(
-      fc.property(looking, fc.integer({ min: -500, max: 500 }), fc.integer({ min: -500, max: 500 }), (at, dx, dy) => {
-        const back = panned(panned(at, dx, dy), -dx, -dy);
-        expect(back.left).toBeCloseTo(at.left, 6);
-        expect(back.top).toBeCloseTo(at.top, 6);
-      }),
-    )); // prettier-ignore
+      fc.property(
+        looking,
+        fc.integer({ min: -500, max: 500 }),
+        fc.integer({ min: -500, max: 500 }),
+        (at, dx, dy) => {
+          const back = panned(panned(at, dx, dy), -dx, -dy);
+          expect(back.left).toBeCloseTo(at.left, 6);
+          expect(back.top).toBeCloseTo(at.top, 6);
+        },
+      ),
+    ));
   it('never loses the fabric, however it is drawn', () =>
     fc.assert(
-      fc.property(looking, fc.integer({ min: 1, max: 600 }), fc.integer({ min: 1, max: 20_000 }), (at, stitches, rows) => {
-        const room = { width: 800, height: 500 };
-        const { left, top, scale } = kept(at, room, stitches, rows, { left: 2, right: 3 }, { left: 0, top: 10, scale: 12 });
-        expect(left).toBeLessThanOrEqual(stitches);
-        expect(left + room.width / scale).toBeGreaterThanOrEqual(0);
-        expect(top).toBeGreaterThan(0);
-        expect(top - room.height / scale).toBeLessThan(rows * ROW_HEIGHT);
-      }),
-    )); // prettier-ignore
+      fc.property(
+        looking,
+        fc.integer({ min: 1, max: 600 }),
+        fc.integer({ min: 1, max: 20_000 }),
+        (at, stitches, rows) => {
+          const room = { width: 800, height: 500 };
+          const { left, top, scale } = kept(
+            at,
+            room,
+            stitches,
+            rows,
+            { left: 2, right: 3 },
+            { left: 0, top: 10, scale: 12 },
+          );
+          expect(left).toBeLessThanOrEqual(stitches);
+          expect(left + room.width / scale).toBeGreaterThanOrEqual(0);
+          expect(top).toBeGreaterThan(0);
+          expect(top - room.height / scale).toBeLessThan(rows * ROW_HEIGHT);
+        },
+      ),
+    ));
   it('the whole piece fits its room', () => {
     const scale = wholeScale({ width: 800, height: 500 }, 300, 600);
     expect(300 * scale).toBeLessThan(800);
@@ -100,7 +123,9 @@ describe('how a fabric is looked at', () => {
   });
   it('rows in sight are those between the upper and the lower edge', () =>
     // 10 px a stitch, 39 px down: five rows.
-    expect(rowsSeen({ left: 0, top: 20 * ROW_HEIGHT, scale: 10 }, { width: 100, height: 39 }, 60, 0)).toEqual({ first: 15, last: 20 })); // prettier-ignore
+    expect(rowsSeen({ left: 0, top: 20 * ROW_HEIGHT, scale: 10 }, { width: 100, height: 39 }, 60, 0)).toEqual(
+      { first: 15, last: 20 },
+    ));
   it.each([
     [60, 1],
     [12, 5],
@@ -113,7 +138,15 @@ describe('how a fabric is looked at', () => {
     ['fromFoot', 0, 5, 10],
   ] as const)('a picture is fitted as the drawing over it: %s', (fit, left, top, scale) =>
     // A box of 20 by 10 in a room of 200 by 50: whole it is 5 px a stitch, sliced 10.
-    expect(fitted({ x: 0, y: 0, width: 20, height: 10 }, 10, { width: fit === 'whole' ? 100 : 200, height: 50 }, fit)).toEqual({ left, top, scale })); // prettier-ignore
+    expect(
+      fitted(
+        { x: 0, y: 0, width: 20, height: 10 },
+        10,
+        { width: fit === 'whole' ? 100 : 200, height: 50 },
+        fit,
+      ),
+    ).toEqual({ left, top, scale }),
+  );
 });
 
 describe('tiles', () => {
@@ -131,7 +164,12 @@ describe('tiles', () => {
           expect(new Set(tiles.map(({ key }) => key)).size).toBe(tiles.length);
           const holds = ({ left: l, right, foot, top: t }: Tile, x: number, y: number) =>
             x >= l && x < right && y >= foot && y < t;
-          for (const [sx, sy] of [[0.01, 0.01], [0.5, 0.5], [0.99, 0.99], [0.3, 0.8]] as const) {
+          for (const [sx, sy] of [
+            [0.01, 0.01],
+            [0.5, 0.5],
+            [0.99, 0.99],
+            [0.3, 0.8],
+          ] as const) {
             const [x, y] = [left + (sx * room.width) / scale, top - (sy * room.height) / scale];
             if (x < 0 || x > 300 || y <= 0.01 || y >= 467) continue;
             expect(tiles.filter((tile) => holds(tile, x, y))).toHaveLength(1);
@@ -139,7 +177,7 @@ describe('tiles', () => {
           expect(tiles.length).toBeLessThan(80);
         },
       ),
-    )); // prettier-ignore
+    ));
   it('are large where stitches are small', () =>
     expect([30, 12, 3, 1].map(tileFactor)).toEqual([1, 2, 8, 16]));
   it('hold their own stitches and those that reach in, at every size', () => {

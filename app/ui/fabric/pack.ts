@@ -17,7 +17,6 @@ export type Packed = {
 };
 
 const CODES = Object.fromEntries(MARKS.map((mark, code) => [mark, code])) as Record<Mark, number>;
-const codeOf = (mark: Mark) => CODES[mark];
 
 class Packer {
   private numbers = new Float32Array(1024 * STRIDE);
@@ -30,7 +29,7 @@ class Packer {
       this.numbers = more;
     }
     const { numbers, used } = this;
-    numbers[used] = codeOf(mark);
+    numbers[used] = CODES[mark];
     numbers[used + 1] = x0;
     numbers[used + 2] = y0;
     numbers[used + 3] = x1;

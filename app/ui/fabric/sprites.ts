@@ -170,18 +170,24 @@ const DRAWN: Record<Mark, (drawing: Drawing) => void> = {
     d.strand(leg(1, 0.09), 0);
     d.strand(leg(-1, 0.09), 1);
   },
-  bump: (d) =>
-    d.strand({ from: [-0.62, 0.2], bend: [0, 1.06], to: [0.62, 0.2], thick: 0.84 }, -1),
+  bump: (d) => d.strand({ from: [-0.62, 0.2], bend: [0, 1.06], to: [0.62, 0.2], thick: 0.84 }, -1),
   bobble: (d) => {
     d.soft(0.06, 0.44, 0.62, 0.66, 0.6);
-    for (const [x, y] of [[-0.2, 0.3], [0.2, 0.3], [0, 0.3], [-0.2, 0.66], [0.2, 0.66], [0, 0.7]] as const)
+    for (const [x, y] of [
+      [-0.2, 0.3],
+      [0.2, 0.3],
+      [0, 0.3],
+      [-0.2, 0.66],
+      [0.2, 0.66],
+      [0, 0.7],
+    ] as const)
       d.strand({ from: [x, y - 0.3], bend: [x * 1.4, y], to: [x, y + 0.3], thick: 0.34 }, x > 0.1 ? 0 : 1);
   },
   eyelet: (d) => d.soft(0, 0.5, 0.5, 0.5, 0.95),
   float: (d) => d.strand({ from: [-0.62, 0.5], bend: [0, 0.42], to: [0.62, 0.5], thick: 0.26 }, 1),
   hole: (d) => d.soft(0, 0.5, 0.42, 0.5, 0.85),
   shadow: (d) => d.soft(0.07, 0.46, 0.78, 0.9, 0.5),
-}; // prettier-ignore
+};
 
 /** The pictures of one yarn at one size. */
 export class Sprites {
@@ -205,7 +211,14 @@ export class Sprites {
     const ctx = image.getContext('2d') as Context | null;
     if (ctx) {
       // y up, the foot of the strand at 0, 0.
-      ctx.setTransform(width / SPRITE.width, 0, 0, -height / SPRITE.height, (-SPRITE.left / SPRITE.width) * width, height * (1 + SPRITE.bottom / SPRITE.height)); // prettier-ignore
+      ctx.setTransform(
+        width / SPRITE.width,
+        0,
+        0,
+        -height / SPRITE.height,
+        (-SPRITE.left / SPRITE.width) * width,
+        height * (1 + SPRITE.bottom / SPRITE.height),
+      );
       DRAWN[mark](new Drawing(ctx, this.yarn, this.px, behind));
     }
     return { image, width, height };

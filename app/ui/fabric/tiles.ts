@@ -1,5 +1,6 @@
 /** The fabric cut into tiles, each painted once at a size: which of them are seen, and what is on each. */
 import type { Cloth, RoughRow } from '@core/fabric/cloth';
+import { UNDER } from '@core/fabric/courses';
 import { ROW_HEIGHT } from '@core/fabric/shapes';
 import type { Side } from '@core/stitch/types';
 import type { Looking, Size } from './look-at';
@@ -85,7 +86,7 @@ function packRoughly(rows: readonly RoughRow[], { left, right }: Tile, face: Sid
       const at = x[i] as number;
       if (at < left - 1 || at > right + 1) continue;
       const bump = purls(looks[i] ?? 'knit') === (face === 'RS');
-      numbers.push(bump ? BUMP : V, at, foot, at, foot + ROW_HEIGHT, step, crossed[i] === 2 ? 1 : 0);
+      numbers.push(bump ? BUMP : V, at, foot, at, foot + ROW_HEIGHT, step, crossed[i] === UNDER ? 1 : 0);
     }
     const [a, b] = [x[0] ?? 0, x[x.length - 1] ?? 0];
     const [l, r] = [Math.min(a, b) - step / 2, Math.max(a, b) + step / 2];
