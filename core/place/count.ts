@@ -3,14 +3,12 @@
  * the first V above it *is* the crossing row. Common practice, no published source.
  */
 import { lastCrossing } from '../piece/schedule';
-import { crossingsOf, type CrossingAt } from '../piece/crossings';
+import { crossingsOf } from '../piece/crossings';
 import { made, type Worksheet } from '../piece/worksheet';
-import type { PanelRow, WorkRow } from '../piece/work-row';
-import { cellGiving, columnLinks, columnsGiven, strandUp } from '../chart/laid';
-import { isSlip, isSlipped, looksOf } from '../stitch/looks';
-import type { Face } from '../stitch/types';
-import { stitchesAfter } from '../stitch/cells';
+import type { PanelRow } from '../piece/work-row';
+import { looksOf } from '../stitch/looks';
 import { pieceRow, type PieceRow } from '../indices';
+import { bestColumn, isTwist } from './column';
 
 /** How a knitter counts: the loop on the needle or not, the crossing row as 1 or as 0. */
 export type School = { readonly loopCounts: boolean; readonly crossingRowIsOne: boolean };
@@ -52,54 +50,6 @@ export type Count =
 
 /** Nobody counts more rows than about these without losing them. */
 export const MOST_TO_COUNT = 12;
-
-const isTwist = (at: CrossingAt) => stitchesAfter(at.cell).length <= 2;
-
-type Candidate = {
-  readonly columns: readonly number[];
-  /** Rows in which the column was worked, not slipped. */
-  readonly worked: number;
-  readonly seen: 'V' | 'bump' | 'stitch';
-};
-
-/** The face that a row leaves in a column, seen from the RS; null where it was slipped. */
-function faceIn({ laid }: WorkRow, column: number): Face | null {
-  const at = cellGiving(laid, column);
-  if (!at || isSlipped(at.cell)) return null;
-  const index = columnsGiven(laid, at).indexOf(column);
-  if (at.cell.kind === 'crossing' && isSlip(stitchesAfter(at.cell)[index]?.stitch ?? 'knit')) return null;
-  return looksOf(at.cell, [])[index] ?? null;
-}
-
-function follow(rows: readonly WorkRow[], start: number): Candidate {
-  const laid = rows.map((row) => row.laid);
-  const columns = [start, ...strandUp(laid.slice(1), start)];
-  const faces = columns.flatMap((column, i) => faceIn(rows[i] as WorkRow, column) ?? []);
-  const [first] = faces;
-  const seen = faces.some((face) => face !== first) ? 'stitch' : first === 'purl' ? 'bump' : 'V';
-  return { columns, worked: faces.length, seen };
-}
-
-/** The best column from a crossing up: on top, never slipped and all of Vs if there is one such; else the next best. */
-function bestColumn(rows: readonly WorkRow[], crossing: CrossingAt): Candidate {
-  const first = rows[0] as WorkRow;
-  const order = stitchesAfter(crossing.cell).map(({ group }, i) => ({ group, i }));
-  const given = new Set(columnLinks(first.laid, crossing).map(([, g]) => g));
-  const candidates = [
-    ...order.filter(({ group }) => group === 'over'),
-    ...order.filter(({ group }) => group !== 'over'),
-  ]
-    .map(({ i }) => (crossing.given + i) % first.laid.gives)
-    .filter((column) => given.has(column))
-    .map((column) => follow(rows, column));
-  const unslipped = candidates.filter(({ worked }) => worked === rows.length);
-  return (
-    unslipped.find(({ seen }) => seen === 'V') ??
-    unslipped.find(({ seen }) => seen === 'bump') ??
-    unslipped[0] ??
-    (candidates[0] as Candidate)
-  );
-}
 
 /** What hangs in the work or shows in it: through a whole row, or in this panel. */
 export type Hung = readonly {
