@@ -20,7 +20,7 @@ export type Column = {
 };
 
 /** The face that a row leaves in a column, seen from the RS; null where it was slipped. */
-function faceIn({ laid }: WorkRow, column: number): Face | null {
+export function faceIn({ laid }: WorkRow, column: number): Face | null {
   const at = cellGiving(laid, column);
   if (!at || isSlipped(at.cell)) return null;
   const index = columnsGiven(laid, at).indexOf(column);

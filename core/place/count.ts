@@ -63,7 +63,7 @@ function topmost(hung: Hung, upTo: number): Anchor | null {
 }
 
 /** The first piece row of the stretch of sections that the panel has run through without a break, up to `row`. */
-function startFor(sheet: Worksheet, panel: string, row: number): Anchor {
+export function startFor(sheet: Worksheet, panel: string, row: number): Anchor {
   let section = sheet.firstRows.findLastIndex((first) => first <= Math.max(1, row));
   while (
     section > 0 &&
@@ -75,7 +75,7 @@ function startFor(sheet: Worksheet, panel: string, row: number): Anchor {
 }
 
 /** A row of the panel that is all bumps between rows that are not: a ridge, seen at once. */
-function ridgeNear(sheet: Worksheet, panelId: string, done: number): Anchor | null {
+export function ridgeNear(sheet: Worksheet, panelId: string, done: number): Anchor | null {
   const bumps = (row: number) => {
     const panel = row < 1 ? undefined : made(sheet, row).panels.find((one) => one.panel.id === panelId);
     const cells = panel?.cells.filter(({ cell }) => cell.kind !== 'noStitch') ?? [];
@@ -87,7 +87,7 @@ function ridgeNear(sheet: Worksheet, panelId: string, done: number): Anchor | nu
 }
 
 /** The last crossing of a panel beside this one: in that row the fabric shows a hole after all. */
-function besideNear(sheet: Worksheet, panelId: string, done: number): Anchor | null {
+export function besideNear(sheet: Worksheet, panelId: string, done: number): Anchor | null {
   const found = made(sheet, done).panels.flatMap(({ panel }): Anchor[] => {
     const row = panel.edge || panel.id === panelId ? null : lastCrossing(sheet, panel.id, done);
     return row === null ? [] : [{ kind: 'crossing', row, panel: panel.name }];
@@ -114,7 +114,7 @@ function countFrom(
 
 /**
  * What to count in one panel after `done` rows. Where the last crossing left no hole (a twist of 1 over 1), there is none
- * yet, or it lies too far below, the count starts from what hangs or shows in the work, the section's first row or the
+ * yet, or it lies more than `most` rows below, the count starts from what hangs or shows in the work, the section's first row or the
  * cast-on edge, whatever is nearest.
  */
 export function countFor(
@@ -123,6 +123,7 @@ export function countFor(
   done: number,
   school: School,
   hung: Hung = [],
+  most = MOST_TO_COUNT,
 ): Count {
   if (done < 1) return { kind: 'noHole', anchor: { kind: 'castOn', row: pieceRow(0) }, rows: 0 };
   const crossingRow = lastCrossing(sheet, panelId, done);
@@ -138,7 +139,7 @@ export function countFor(
     return countFrom(sheet, panelId, done, [start, twist, highest]);
   }
   const n = done - crossingRow + 1;
-  if (n > MOST_TO_COUNT) {
+  if (n > most) {
     const hungNear = highest && done - highest.row <= MOST_TO_COUNT ? highest : null;
     const near = hungNear ?? nearest([ridgeNear(sheet, panelId, done), besideNear(sheet, panelId, done)]);
     if (near && near.row > crossingRow) return { kind: 'noHole', anchor: near, rows: done - near.row };

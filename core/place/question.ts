@@ -63,6 +63,8 @@ export type Asked = {
   readonly choices: number;
   readonly least: number;
   readonly most: number;
+  /** Of a choice: those that some row shows. */
+  readonly values: readonly number[];
   /** What row `row` shows, of a length cm. */
   readonly at: (row: number, shift: Shift | null) => number;
 };
@@ -111,18 +113,18 @@ class Building {
 
   private add(question: Question, type: Asked['type'], choices: number, at: Asked['at']) {
     let [least, most] = [Infinity, 0];
-    let first: number | null = null;
-    let varies = false;
+    const shown = new Set<number>();
     for (let row = 0; row <= this.rows; row += 1) {
       const value = at(row, null);
-      first ??= value;
-      if (value !== first) varies = true;
+      shown.add(value);
       if (value === NONE) continue;
       if (value < least) least = value;
       if (value > most) most = value;
     }
     // What every row answers alike tells nothing.
-    if (varies) this.asked.push({ key: keyOf(question), question, type, choices, least, most, at });
+    if (shown.size < 2) return;
+    const values = type === 'choice' ? [...shown].sort((a, b) => a - b) : [];
+    this.asked.push({ key: keyOf(question), question, type, choices, least, most, values, at });
   }
   choice(question: Question, choices: number, at: Asked['at']) {
     this.add(question, 'choice', choices, at);

@@ -36,7 +36,8 @@ const settingsSchema = z.object({
   twistWay: z.enum(WAYS),
 });
 const faceSchema = z.object({ intent: z.literal('wrongSide'), wrongSide: z.enum(['faces', 'chart']) });
-const postSchema = z.discriminatedUnion('intent', [settingsSchema, faceSchema]);
+const schoolSchema = z.object({ intent: z.literal('school'), loopCounts: yesNo, crossingRowIsOne: yesNo });
+const postSchema = z.discriminatedUnion('intent', [settingsSchema, faceSchema, schoolSchema]);
 
 export async function action({ request, context }: Route.ActionArgs) {
   const parsed = postSchema.safeParse(Object.fromEntries(await request.formData()));
@@ -54,7 +55,10 @@ export async function action({ request, context }: Route.ActionArgs) {
   const post = parsed.data;
   if (post.intent === 'wrongSide')
     await saveSettings(db, knitterId, { ...before, wrongSide: post.wrongSide });
-  else {
+  else if (post.intent === 'school') {
+    const { loopCounts, crossingRowIsOne } = post;
+    await saveSettings(db, knitterId, { ...before, school: { loopCounts, crossingRowIsOne } });
+  } else {
     const { hand, loopCounts, crossingRowIsOne, units, family, wrongSide, theme, way, twistWay } = post;
     const awkward = hand === before.hand ? [] : await awkwardPieces({ db, knitterId }, hand);
     await saveSettings(db, knitterId, {

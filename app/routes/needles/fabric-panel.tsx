@@ -24,6 +24,7 @@ import { Heads } from './heads';
 import { LookAround } from './look-around';
 import { steady, useCamera, type Camera } from './use-camera';
 import { FABRIC_KEYS, useDrawing } from './use-drawing';
+import { CountAlong, useCountingInView, type Counting } from './place/counting';
 import { WidthStrip } from './width-strip';
 import type { NeedlesView } from './view';
 
@@ -35,6 +36,8 @@ type Props = {
   /** Where the row in hand is worked to; null when it is not followed. */
   pointer: Pointer | null;
   onTouch: (box: CrossingBox) => void;
+  /** What is counted along, while she counts. */
+  counting: Counting | null;
   askFace: ((face: 'faces' | 'chart') => void) | null;
 };
 
@@ -107,7 +110,7 @@ function Moving({
 }
 
 /** All that is drawn on the fabric. */
-function Marks({ view, state, touched, released, pointer, onTouch, camera, room }: MarksProps) {
+function Marks({ view, state, touched, released, pointer, onTouch, counting, camera, room }: MarksProps) {
   const { cloth, done, working } = view;
   const { looking, shown } = camera;
   const { left, scale } = looking;
@@ -126,7 +129,8 @@ function Marks({ view, state, touched, released, pointer, onTouch, camera, room 
         <ReleasedMarks view={view} released={released} />
         <Lifelines view={view} state={state} seen={seen} />
         <Anchors view={view} state={state} seen={seen} />
-        {released.length === 0 && <CountMarks view={view} seen={seen} />}
+        {released.length === 0 && !counting && <CountMarks view={view} seen={seen} />}
+        {counting && <CountAlong counting={counting} view={view} seen={seen} />}
       </Moving>
       {shown.wide && (
         <Sides from={(shown.from - left) * scale} to={(shown.from + shown.width - left) * scale} />
@@ -141,11 +145,15 @@ function Marks({ view, state, touched, released, pointer, onTouch, camera, room 
   );
 }
 
+/** On a phone, where she looks around or counts: over everything else. */
+const FILLS = 'max-[760px]:fixed! max-[760px]:z-20 max-[760px]:bg-ground';
+
 /** Drawn anew only when the row, or what is marked on it, has changed: not when a row has been saved. */
 export const FabricPanel = memo(function FabricPanel({ askFace, ...props }: Props) {
   const { view, pointer } = props;
   const { cloth, done } = view;
   const { ref, room, camera, moves } = useCamera(view, pointer);
+  useCountingInView(props.counting, view, moves, room);
   const [large, setLarge] = useState(false);
   const { looking, shown } = camera;
   const drawing = useDrawing(ref, moves);
@@ -161,13 +169,9 @@ export const FabricPanel = memo(function FabricPanel({ askFace, ...props }: Prop
   return (
     <section
       aria-label="The fabric on the needle"
-      className={
-        large
-          ? 'fabric-panel max-[760px]:fixed! max-[760px]:inset-0 max-[760px]:z-20 max-[760px]:bg-ground'
-          : 'fabric-panel'
-      }
+      className={`fabric-panel ${large ? `${FILLS} max-[760px]:inset-0` : props.counting ? `${FILLS} max-[760px]:inset-x-0 max-[760px]:top-0 max-[760px]:bottom-[60dvh]` : ''}`}
     >
-      <div className="w-full">
+      <div className={props.counting ? 'w-full max-[760px]:hidden' : 'w-full'}>
         {(camera.wide || shown.wide) && <WidthStrip view={view} shown={shown} px={width} draw={moves.draw} />}
         <Heads
           view={view}

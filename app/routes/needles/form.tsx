@@ -18,7 +18,8 @@ export function NumberField({
   hint?: ReactNode;
 }) {
   const id = useId();
-  const problem = numberProblem(value, min, max);
+  const empty = value === '' && hint !== undefined;
+  const problem = empty ? null : numberProblem(value, min, max);
   return (
     <div className="mb-4">
       <label className="label" htmlFor={id}>

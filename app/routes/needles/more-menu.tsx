@@ -10,6 +10,8 @@ import {
   FlipHorizontal2,
   Footprints,
   GripHorizontal,
+  ListOrdered,
+  MapPin,
   NotebookPen,
   PencilRuler,
   Pin,
@@ -23,11 +25,13 @@ import {
   Split,
   Timer,
   Trash2,
+  UnfoldVertical,
 } from 'lucide-react';
 import { Fragment, type ReactNode } from 'react';
 import type { Happening } from '@core/journal/events';
 import type { JournalState } from '@core/journal/fold';
 import type { DialogName } from './dialog-props';
+import type { PlaceTab } from './place/sheet';
 import { ROW_IN_HAND } from './cue-panel';
 import type { NeedlesView } from './view';
 import { lineOf } from '~/messages/numbers';
@@ -38,6 +42,7 @@ export default function MoreMenu({
   state,
   record,
   open,
+  find,
   trigger,
 }: {
   pieceId: string;
@@ -45,6 +50,7 @@ export default function MoreMenu({
   state: JournalState;
   record: (happening: Happening) => string;
   open: (dialog: DialogName) => void;
+  find: (way: PlaceTab) => void;
   trigger: ReactNode;
 }) {
   const { done, working, round } = view;
@@ -62,6 +68,9 @@ export default function MoreMenu({
     { label: 'Measure and weigh', icon: Ruler, disabled: false, act: () => open('measure') },
   ];
   const look = [
+    { label: 'Where am I?', icon: MapPin, disabled: false, act: () => find('where') },
+    { label: 'Count with me', icon: ListOrdered, disabled: done < 1, act: () => find('count') },
+    { label: 'Count from hole to hole', icon: UnfoldVertical, disabled: done < 1, act: () => find('holes') },
     { label: 'What comes', icon: CalendarClock, disabled: working === null, act: () => open('coming') },
     { label: 'Sittings', icon: Timer, disabled: false, act: () => open('sittings') },
     { label: 'Hands-free', icon: Footprints, disabled: false, act: () => open('handsFree') },

@@ -20,6 +20,7 @@ import { TopBar } from './top-bar';
 import type { HowFor } from './how-sheet';
 import { LookStrip } from './look-strip';
 import type { AskHow } from './steps';
+import { useFinding } from './use-finding';
 import { useKeys } from './use-keys';
 import { useRow } from './use-row';
 import { needlesView } from './view';
@@ -31,6 +32,7 @@ const FaultSheet = lazy(() => import('./fault-sheet'));
 const NeedlesDialog = lazy(() => import('./dialogs'));
 const HowSheet = lazy(() => import('./how-sheet'));
 const RestSheet = lazy(() => import('./rest-sheet'));
+const PlaceSheet = lazy(() => import('./place/sheet'));
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   const { db, knitterId } = whoAsks(context);
@@ -60,9 +62,11 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
   const [dialog, setDialog] = useState<DialogName | null>(null);
   const [face, setFace] = useState<'faces' | 'chart' | null>(null);
   const wrongSide = settings.wrongSide ?? face;
+  const finding = useFinding(settings.school, state.done);
+  const { school } = finding;
   const view = useMemo(
-    () => needlesView(piece.plan, state, { ...settings, wrongSide }),
-    [piece.plan, state, settings, wrongSide],
+    () => needlesView(piece.plan, state, { ...settings, school, wrongSide }),
+    [piece.plan, state, settings, school, wrongSide],
   );
   const [touched, setTouched] = useState<CrossingBox | null>(null);
   const [released, setReleased] = useState<readonly { row: number; columns: readonly number[] }[]>([]);
@@ -73,7 +77,7 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
 
   const prefs = usePrefs();
   const row = useRow({ pieceId: piece.id, view, state, prefs, settings, record });
-  useKeys(row.act, { taught: prefs.keys, paused: touched !== null });
+  useKeys(row.act, { taught: prefs.keys, paused: touched !== null || finding.tab !== null });
   const awake = useAwake(prefs.awake);
   const [how, setHow] = useState<HowFor | null>(null);
   const askHow = useCallback<AskHow>((panel, step) => setHow({ panel, step }), []);
@@ -114,6 +118,7 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
         newer={newer}
         record={record}
         open={setDialog}
+        find={finding.setTab}
       />
       <FabricPanel
         view={view}
@@ -122,6 +127,7 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
         released={released}
         pointer={prefs.density === 'stitches' || row.resting ? row.pointer : null}
         onTouch={setTouched}
+        counting={finding.counting}
         askFace={wrongSide === null ? chooseFace : null}
       />
       <CuePanel
@@ -164,6 +170,18 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
             record={record}
             onReleased={setReleased}
             onClose={close}
+          />
+        </Suspense>
+      )}
+      {finding.tab && (
+        <Suspense>
+          <PlaceSheet
+            {...finding}
+            tab={finding.tab}
+            view={view}
+            state={state}
+            units={settings.units}
+            record={record}
           />
         </Suspense>
       )}

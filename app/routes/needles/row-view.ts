@@ -76,6 +76,18 @@ const slipsIn = (cell: Cell) =>
 
 type Hanging = Pick<JournalState, 'lifelines' | 'anchors' | 'facts'>;
 
+/** All that hangs in the work or shows in it; `panel`: only what can be seen from there. */
+export function hungOf({ lifelines, anchors }: Pick<Hanging, 'lifelines' | 'anchors'>, panel?: string): Hung {
+  return [
+    ...lifelines.map(({ row }) => ({ kind: 'lifeline' as const, row })),
+    ...anchors.flatMap(({ what, row, panel: at }) =>
+      what !== 'yarnJoin' && (panel === undefined || what === 'colour' || at === panel)
+        ? [{ kind: what, row }]
+        : [],
+    ),
+  ];
+}
+
 function columnsAt(
   sheet: Worksheet,
   working: number,
@@ -83,13 +95,6 @@ function columnsAt(
   state: Hanging,
   settings: KnitterSettings,
 ): PanelColumn[] {
-  const lifelines = state.lifelines.map(({ row }) => ({ kind: 'lifeline' as const, row }));
-  const hungIn = (id: string): Hung => [
-    ...lifelines,
-    ...state.anchors.flatMap(({ what, row, panel }) =>
-      what !== 'yarnJoin' && (what === 'colour' || panel === id) ? [{ kind: what, row }] : [],
-    ),
-  ];
   return charted(sheet, working)
     .panels.filter(({ panel }) => !panel.edge)
     .map(({ panel, name, chart }) => {
@@ -102,7 +107,7 @@ function columnsAt(
         once: chart.once === true,
         next,
         last: next === null && done > 0 ? lastCrossing(sheet, panel.id, done) : null,
-        count: countFor(sheet, panel.id, done, settings.school, hungIn(panel.id)),
+        count: countFor(sheet, panel.id, done, settings.school, hungOf(state, panel.id)),
       };
     });
 }

@@ -1,12 +1,13 @@
 /** The way back to the bench, what is saved, and the way to the tools that are not needed in every row. */
 import { lazy, memo, Suspense, useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { BookOpen, ChevronLeft, Ellipsis } from 'lucide-react';
+import { BookOpen, ChevronLeft, Ellipsis, MapPin } from 'lucide-react';
 import type { Happening } from '@core/journal/events';
 import type { JournalState } from '@core/journal/fold';
 import type { Saving } from '~/journal/outbox';
 import type { Kept } from '~/journal/use-journal';
 import type { DialogName } from './dialog-props';
+import type { PlaceTab } from './place/sheet';
 import { savingWords } from './saving-words';
 import type { NeedlesView } from './view';
 
@@ -19,6 +20,7 @@ type Props = {
   newer: boolean;
   record: (happening: Happening) => string;
   open: (dialog: DialogName) => void;
+  find: (way: PlaceTab) => void;
 };
 
 /** Fetched when they are first wanted, or when a hand comes near. */
@@ -64,6 +66,15 @@ const ToLogbook = memo(function ToLogbook({ pieceId }: { pieceId: string }) {
   );
 });
 
+const ToPlace = memo(function ToPlace({ find }: Pick<Props, 'find'>) {
+  return (
+    <button type="button" className="quiet-button" onClick={() => find('where')}>
+      <MapPin aria-hidden="true" size={22} /> <span className="wide-only">Where am I?</span>
+      <span className="sr-only narrow-only">Where am I?</span>
+    </button>
+  );
+});
+
 const OpensMore = memo(function OpensMore({ open }: { open: (menu: boolean) => void }) {
   return (
     <More
@@ -76,7 +87,7 @@ const OpensMore = memo(function OpensMore({ open }: { open: (menu: boolean) => v
   );
 });
 
-export function TopBar({ piece, view, state, saving, kept, newer, record, open }: Props) {
+export function TopBar({ piece, view, state, saving, kept, newer, record, open, find }: Props) {
   const [menu, setMenu] = useState(false);
   const spoken = useSpoken(saving);
   const closed = <OpensMore open={setMenu} />;
@@ -95,6 +106,7 @@ export function TopBar({ piece, view, state, saving, kept, newer, record, open }
           {newer && <span className="newer">newer version ready</span>}
         </button>
       </div>
+      <ToPlace find={find} />
       <ToLogbook pieceId={piece.id} />
       {menu ? (
         <Suspense fallback={closed}>
@@ -104,6 +116,7 @@ export function TopBar({ piece, view, state, saving, kept, newer, record, open }
             state={state}
             record={record}
             open={open}
+            find={find}
             trigger={<More />}
           />
         </Suspense>

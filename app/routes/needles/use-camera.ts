@@ -23,6 +23,8 @@ const WIDEST_STITCH = 32;
 const LEAST_FRAME = 520;
 /** The bar below the fabric, by which one looks around. */
 const BAR_PX = 60;
+/** A part that is brought nearer is drawn no larger than this, px a stitch. */
+const MOST_FRAMED = 44;
 /** Over the topmost coming row, in stitches; and the needle is never lower than this share of the room. */
 const OVER_COMING = 0.7;
 const LOWEST_NEEDLE = 0.42;
@@ -106,6 +108,8 @@ export type Moves = {
   /** The window begins at a stitch. */
   readonly draw: (from: number) => void;
   readonly whole: () => void;
+  /** A part of the fabric fills the room: stitches from the left, rows both included. */
+  readonly frame: (part: { left: number; right: number; low: number; high: number }) => void;
   readonly home: () => void;
 };
 
@@ -131,6 +135,7 @@ function useMoves(camera: Camera): Moves {
       goTo: (row) => latest.current.goTo(row),
       draw: (from) => latest.current.draw(from),
       whole: () => latest.current.whole(),
+      frame: (part) => latest.current.frame(part),
       home: () => latest.current.home(),
     }),
     [],
@@ -175,6 +180,12 @@ export function useCamera(view: NeedlesView, pointer: Pointer | null) {
       const up = free.height / scale;
       const high = cloth.lastRow * ROW_HEIGHT;
       change(() => ({ left: -MARGINS.left, top: high + (up - high) / 2, scale }));
+    },
+    frame: ({ left, right, low, high }) => {
+      const rows = (high - low + 1) * ROW_HEIGHT;
+      const fitted = Math.min(room.width / (right - left), room.height / rows, MOST_FRAMED);
+      const scale = Math.max(home.scale, fitted);
+      change(() => ({ left: (left + right - room.width / scale) / 2, top: high * ROW_HEIGHT, scale }));
     },
     home: () => setHeld(null),
   };

@@ -1,0 +1,129 @@
+/** Finding the place: counting along in a panel, where she is in the piece, and the holes up a panel. */
+import { useMemo } from 'react';
+import { Dialog, Tabs } from 'radix-ui';
+import { X } from 'lucide-react';
+import type { Happening } from '@core/journal/events';
+import type { JournalState } from '@core/journal/fold';
+import type { Answer } from '@core/place/belief';
+import type { School } from '@core/place/count';
+import { gaugeOf } from '@core/plan/gauge';
+import type { Units } from '@core/plan/units';
+import type { Names } from '~/messages/place';
+import { lineOf } from '~/messages/numbers';
+import { usePlace } from '~/workers/use-place';
+import type { NeedlesView } from '../view';
+import { hungOf } from '../row-view';
+import { CountTab } from './count-tab';
+import { HolesTab } from './holes-tab';
+import { WhereTab } from './where-tab';
+import type { Counting } from './counting';
+
+export type PlaceTab = 'count' | 'where' | 'holes';
+const TABS = [
+  ['where', 'Where am I?'],
+  ['count', 'Count with me'],
+  ['holes', 'Hole to hole'],
+] as const satisfies readonly (readonly [PlaceTab, string])[];
+
+export type PlaceProps = {
+  view: NeedlesView;
+  state: JournalState;
+  school: School;
+  setSchool: (school: School) => void;
+  units: Units;
+  record: (happening: Happening) => string;
+  tab: PlaceTab;
+  setTab: (tab: PlaceTab) => void;
+  /** The panel that is counted in. */
+  panel: string | null;
+  setPanel: (panel: string) => void;
+  answers: readonly Answer[];
+  setAnswers: (answers: readonly Answer[], done?: number) => void;
+  counting: Counting | null;
+  setCounting: (counting: Counting | null) => void;
+  close: () => void;
+};
+
+/** Rows to 10 cm: as measured on the needle, else by the swatch, else as wished. */
+function rowsPer10({ sheet }: NeedlesView, { facts }: JournalState): number | null {
+  if (facts.rowsPer10 !== undefined) return facts.rowsPer10;
+  const { swatch, wanted } = sheet.plan.making ?? { swatch: null, wanted: null };
+  const gauge = swatch && gaugeOf(swatch);
+  return gauge?.ok ? gauge.value.rows : (wanted?.rows ?? null);
+}
+
+function namesOf({ sheet, round }: NeedlesView, school: School): Names {
+  const { sections, construction } = sheet.plan;
+  const panels = new Map(sections.flatMap((one) => one.panels.map(({ id, name }) => [id, name])));
+  return {
+    panel: (id) => panels.get(id) ?? id,
+    section: (index) => sections[index]?.name ?? '',
+    sections: sections.length,
+    line: lineOf(round),
+    turned: construction === 'flat',
+    school,
+  };
+}
+
+export default function PlaceSheet(props: PlaceProps) {
+  const { view, state, school, tab, setTab, close } = props;
+  const { sheet } = view;
+  const names = useMemo(() => namesOf(view, school), [view, school]);
+  const piece = useMemo(
+    () => ({
+      plan: sheet.plan,
+      facts: state.facts,
+      known: { school, hung: hungOf(state), rowsPer10: rowsPer10(view, state) },
+    }),
+    [sheet.plan, state, school, view],
+  );
+  const place = usePlace(piece);
+  return (
+    <Dialog.Root open modal={false} onOpenChange={(open) => !open && close()}>
+      <Dialog.Portal>
+        <Dialog.Content
+          aria-describedby={undefined}
+          onInteractOutside={(event) => event.preventDefault()}
+          onOpenAutoFocus={(event) => event.preventDefault()}
+          data-tab={tab}
+          className="fixed inset-y-0 right-0 z-30 flex w-[min(480px,100vw)] flex-col border-l-4 border-action bg-ground shadow-[-14px_0_40px_rgb(20_13_6/0.25)] max-[760px]:top-[30dvh] max-[760px]:left-0 max-[760px]:data-[tab=count]:top-[40dvh] max-[760px]:w-screen max-[760px]:border-t-4 max-[760px]:border-l-0"
+        >
+          <Dialog.Title className="sr-only">Finding the place</Dialog.Title>
+          <Tabs.Root
+            value={tab}
+            onValueChange={(chosen) => setTab(chosen as PlaceTab)}
+            className="flex min-h-0 flex-1 flex-col"
+          >
+            <div className="flex items-center gap-1 border-b-2 border-line px-2">
+              <Tabs.List aria-label="Ways to find the place" className="flex min-w-0 flex-1">
+                {TABS.map(([key, words]) => (
+                  <Tabs.Trigger
+                    key={key}
+                    value={key}
+                    className="-mb-0.5 min-h-14 flex-1 border-b-4 border-transparent px-1.5 leading-tight font-semibold text-soft data-[state=active]:border-action data-[state=active]:text-ink max-[760px]:min-h-12"
+                  >
+                    {words}
+                  </Tabs.Trigger>
+                ))}
+              </Tabs.List>
+              <Dialog.Close className="quiet-button" aria-label="Close">
+                <X aria-hidden="true" />
+              </Dialog.Close>
+            </div>
+            <div className="min-h-0 flex-1 overflow-y-auto px-5 pt-4 pb-10 max-[760px]:px-4">
+              <Tabs.Content value="where">
+                <WhereTab {...props} names={names} place={place} />
+              </Tabs.Content>
+              <Tabs.Content value="count">
+                <CountTab {...props} names={names} place={place} />
+              </Tabs.Content>
+              <Tabs.Content value="holes">
+                <HolesTab {...props} names={names} place={place} />
+              </Tabs.Content>
+            </div>
+          </Tabs.Root>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
