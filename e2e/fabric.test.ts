@@ -4,7 +4,7 @@ import type { PieceDraft } from '@core/draft/draft';
 import { startApp, type RunningApp } from './helpers/app';
 import { DESK, openBrowser, PHONE, waitForText, type OpenBrowser } from './helpers/browser';
 import { complete, done, knit, waitForDone } from './helpers/journeys';
-import { postJson, ropePiece, setUp } from './helpers/pieces';
+import { ropePiece, setUpAt } from './helpers/pieces';
 
 let app: RunningApp;
 let chromium: OpenBrowser;
@@ -21,21 +21,8 @@ afterAll(async () => {
 const LONG =
   'Row 1 (RS): p2, k4, p2.\nRow 2: k2, p4, k2.\nRow 3: p2, 2/2 RC, p2.\nRow 4: k2, p4, k2.\nRow 5: p2, k4, p2.\nRow 6: k2, p4, k2.';
 
-let entries = 0;
-
-async function pieceAt(name: string, rows: number, draft: PieceDraft = ropePiece(name, 200, LONG)) {
-  const { path: at } = await setUp(app.address, draft);
-  const events = Array.from({ length: rows }, (_, i) => ({
-    id: `018f0000-0000-7000-8000-${String((entries += 1)).padStart(12, '0')}`,
-    device: 'e2e',
-    deviceTime: '2026-11-27T10:00:00Z',
-    kind: 'rowDone',
-    life: 'cast-on',
-    row: i + 1,
-  }));
-  await postJson(`${app.address}${at}/events`, { events });
-  return at;
-}
+const pieceAt = (name: string, rows: number, draft: PieceDraft = ropePiece(name, 200, LONG)) =>
+  setUpAt(app.address, draft, rows);
 
 const ROOM = '[data-testid=fabric-room]';
 

@@ -14,6 +14,7 @@ import {
   type Belief,
 } from './belief';
 import { expectedBits, fits, type Seen } from './noise';
+import { MOST_TO_COUNT } from './count';
 import { keyOf, MOST_COUNTED, NONE, type Asked, type Field, type Question, type Shift } from './question';
 
 /** House values: certain enough to say so; and the least an answer must be expected to tell, in bits. */
@@ -61,6 +62,8 @@ export type Located = {
   /** Likeliest first, with the rows that look the same in everything that can be asked. */
   readonly rows: readonly RowChance[];
   readonly step: Step;
+  /** What the likeliest row shows of all that can be counted, by the key of the question. */
+  readonly expected: ReadonlyMap<string, number>;
   /** Answers that no row of the piece allows, with what rows show. */
   readonly impossible: readonly {
     readonly question: Question;
@@ -69,8 +72,12 @@ export type Located = {
   }[];
 };
 
-/** What a question costs her: to read it, and then a look, a short count, a long one, a tape measure. House values. */
+/**
+ * What a question costs her: to read it, and then a look, a short count, a long one (beyond a dozen she begins again), a tape
+ * measure. House values.
+ */
 const TO_READ = 3;
+const countEffort = (count: number) => 1 + count / 6 + Math.max(0, count - MOST_TO_COUNT) / 2;
 function effortOf({ question }: Asked, count: number): number {
   switch (question.kind) {
     case 'side':
@@ -83,10 +90,10 @@ function effortOf({ question }: Asked, count: number): number {
     case 'count':
     case 'above':
     case 'since':
-      return TO_READ + 1 + count / 6;
+      return TO_READ + countEffort(count);
     case 'crossings':
     case 'ridges':
-      return TO_READ + 2 + count / 3;
+      return TO_READ + 1 + countEffort(count);
     default:
       return TO_READ + 5;
   }
@@ -166,41 +173,69 @@ function unseenIn(field: Field, answers: readonly Answer[], off: readonly Misfit
 const isAbout = (question: Question, misfits: readonly Misfit[]) =>
   panelsIn(question).some((panel) => misfits.some((one) => panelsIn(one.question).includes(panel)));
 
-function stepFor(field: Field, belief: Belief, answers: readonly Answer[], rows: readonly RowChance[]): Step {
-  const { row, shift, world } = bestOf(belief);
-  const { off, misfits } = heldAgainst(field, answers, row, shift);
+/** All that a step is decided by. */
+type Standing = {
+  readonly field: Field;
+  readonly belief: Belief;
+  readonly answers: readonly Answer[];
+  readonly rows: readonly RowChance[];
+  readonly best: ReturnType<typeof bestOf>;
+  readonly off: readonly Misfit[];
+  readonly misfits: readonly Misfit[];
+  /** Rows that look like the likeliest one in everything, itself included; and how likely they are together. */
+  readonly same: readonly number[];
+  readonly certain: number;
+};
+
+function standingOf(field: Field, belief: Belief, answers: readonly Answer[]): Standing {
+  const rows = rowChances(belief);
+  const best = bestOf(belief);
+  const all = rows.map(({ row }) => row);
+  const same = new Set(sameAs(field, best.row, all));
+  const certain = rows.reduce((sum, { row, chance }) => sum + (same.has(row) ? chance : 0), 0);
+  const held = heldAgainst(field, answers, best.row, best.shift);
+  return { field, belief, answers, rows, best, ...held, same: [...same], certain };
+}
+
+function outOfStep({ field, belief, best, off }: Standing): Extract<Step, { kind: 'outOfStep' }> | null {
+  const { row, shift, world } = best;
+  if (!shift) return null;
+  const track = field.tracks.get(shift.panel);
+  const planned = track?.last[Math.min(field.rows, Math.max(0, row + shift.by))] ?? 0;
+  const chance = worldChance(belief, world);
+  return { kind: 'outOfStep', row, shift, planned, made: planned - shift.by, chance, off };
+}
+
+/** What can be said for certain by now. */
+function certainly(standing: Standing): Step | null {
+  const { field, answers, best, off, misfits, same, certain } = standing;
   const told = answers.some(({ seen }) => seen !== null);
-  const sameChance = sameAs(
-    field,
-    row,
-    rows.map((one) => one.row),
-  );
-  const certain = rows
-    .filter((one) => sameChance.includes(one.row))
-    .reduce((sum, { chance }) => sum + chance, 0);
-  const outOfStep = (): Step | null => {
-    if (!shift) return null;
-    const track = field.tracks.get(shift.panel);
-    const planned = track?.last[Math.min(field.rows, Math.max(0, row + shift.by))] ?? 0;
-    const chance = worldChance(belief, world);
-    return { kind: 'outOfStep', row, shift, planned, made: planned - shift.by, chance, off };
-  };
-  const out = outOfStep();
-  if (told && misfits.length === 0 && certain >= SURE) {
-    if (out?.kind === 'outOfStep' && out.chance >= OUT_OF_STEP) return out;
-    if (!shift && sameChance.length === 1)
-      return { kind: 'sure', row, off, unseen: unseenIn(field, answers, off) };
-  }
-  const doubted = misfits.length > 0 && certain >= SURE;
-  const [question, ...others] = doubted
-    ? questionsFor(field, belief, answers, WORTH_DOUBTING).filter((one) => isAbout(one, misfits))
-    : questionsFor(field, belief, answers, WORTH_ASKING);
-  if (question) return { kind: 'ask', question, others: others.slice(0, MOST_OTHERS) };
-  if (misfits.length > 0) return { kind: 'conflict', row, misfits };
+  if (!told || misfits.length > 0 || certain < SURE) return null;
+  const out = outOfStep(standing);
+  if (out) return out.chance >= OUT_OF_STEP ? out : null;
+  return same.length === 1
+    ? { kind: 'sure', row: best.row, off, unseen: unseenIn(field, answers, off) }
+    : null;
+}
+
+/** What is asked next: where one row is certain but for some answers, about the panels of these. */
+function asks({ field, belief, answers, misfits, certain }: Standing): Step | null {
+  const [question, ...others] =
+    misfits.length > 0 && certain >= SURE
+      ? questionsFor(field, belief, answers, WORTH_DOUBTING).filter((one) => isAbout(one, misfits))
+      : questionsFor(field, belief, answers, WORTH_ASKING);
+  return question ? { kind: 'ask', question, others: others.slice(0, MOST_OTHERS) } : null;
+}
+
+/** Nothing is left to ask. */
+function leftWith(standing: Standing): Step {
+  const { field, rows, best, misfits } = standing;
+  if (misfits.length > 0) return { kind: 'conflict', row: best.row, misfits };
+  const out = outOfStep(standing);
   if (out) return out;
   const least = (rows[0]?.chance ?? 0) * STILL_POSSIBLE;
   const left = rows.filter(({ chance }) => chance >= least).map((one) => one.row);
-  const alike = sameAs(field, row, left).length === left.length;
+  const alike = sameAs(field, best.row, left).length === left.length;
   return {
     kind: 'alike',
     rows: left.slice(0, MOST_NAMED).sort((a, b) => a - b),
@@ -208,16 +243,20 @@ function stepFor(field: Field, belief: Belief, answers: readonly Answer[], rows:
   };
 }
 
+/** What the likeliest row shows, by the key of the count. */
+const expectedIn = ({ asked }: Field, { row, shift }: Standing['best']): ReadonlyMap<string, number> =>
+  new Map(asked.flatMap(({ key, type, at }) => (type === 'count' ? [[key, at(row, shift)] as const] : [])));
+
 /**
  * @param journal rows that the journal has as done
  * @param answers in the order in which they were given; a count may be there twice
  */
 export function locate(field: Field, journal: number, answers: readonly Answer[]): Located {
-  const belief = likely(believing(field, journal, answers));
-  const rows = rowChances(belief);
+  const standing = standingOf(field, likely(believing(field, journal, answers)), answers);
   return {
-    rows: rows.slice(0, MOST_NAMED),
-    step: stepFor(field, belief, answers, rows),
+    rows: standing.rows.slice(0, MOST_NAMED),
+    step: certainly(standing) ?? asks(standing) ?? leftWith(standing),
+    expected: expectedIn(field, standing.best),
     impossible: impossibleOf(field, answers),
   };
 }

@@ -63,7 +63,7 @@ export type Asked = {
   readonly choices: number;
   readonly least: number;
   readonly most: number;
-  /** Of a choice: those that some row shows. */
+  /** Of a choice: those that some row shows, or a panel out of step. */
   readonly values: readonly number[];
   /** What row `row` shows, of a length cm. */
   readonly at: (row: number, shift: Shift | null) => number;
@@ -111,7 +111,13 @@ class Building {
   readonly asked: Asked[] = [];
   constructor(private readonly rows: number) {}
 
-  private add(question: Question, type: Asked['type'], choices: number, at: Asked['at']) {
+  private add(
+    question: Question,
+    type: Asked['type'],
+    choices: number,
+    at: Asked['at'],
+    also: readonly number[] = [],
+  ) {
     let [least, most] = [Infinity, 0];
     const shown = new Set<number>();
     for (let row = 0; row <= this.rows; row += 1) {
@@ -123,11 +129,12 @@ class Building {
     }
     // What every row answers alike tells nothing.
     if (shown.size < 2) return;
-    const values = type === 'choice' ? [...shown].sort((a, b) => a - b) : [];
+    const values = type === 'choice' ? [...new Set([...shown, ...also])].sort((a, b) => a - b) : [];
     this.asked.push({ key: keyOf(question), question, type, choices, least, most, values, at });
   }
-  choice(question: Question, choices: number, at: Asked['at']) {
-    this.add(question, 'choice', choices, at);
+  /** @param also values that only a panel out of step would show */
+  choice(question: Question, choices: number, at: Asked['at'], also: readonly number[] = []) {
+    this.add(question, 'choice', choices, at, also);
   }
   count(question: Question, at: Asked['at']) {
     this.add(question, 'count', 0, at);
@@ -198,8 +205,11 @@ export function fieldOf(sheet: Worksheet, { school, hung, rowsPer10 }: Known): F
   build.choice({ kind: 'section' }, plan.sections.length, (row) => sectionAt[row] as number);
   for (const track of all) askOfPanel(build, track, school);
   for (const [a, b] of pairsOf(crossing))
-    build.choice({ kind: 'later', panels: [a.panel.id, b.panel.id] }, LATER.length, (row, shift) =>
-      later(a, b, rowOf(a.panel.id, row, shift, rows), rowOf(b.panel.id, row, shift, rows)),
+    build.choice(
+      { kind: 'later', panels: [a.panel.id, b.panel.id] },
+      LATER.length,
+      (row, shift) => later(a, b, rowOf(a.panel.id, row, shift, rows), rowOf(b.panel.id, row, shift, rows)),
+      [LATER.indexOf('first'), LATER.indexOf('second'), LATER.indexOf('same')],
     );
   const ridged = all.find(({ ridges }) => ridges.some((count) => count > 1));
   if (ridged)

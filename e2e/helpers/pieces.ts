@@ -33,3 +33,20 @@ export async function setUp(address: string, draft: PieceDraft): Promise<{ path:
   });
   return { path: answer.headers.get('location') ?? '', rows: sheet.rows };
 }
+
+let entries = 0;
+
+/** The same with so many rows done; answers with its path. */
+export async function setUpAt(address: string, draft: PieceDraft, rows: number): Promise<string> {
+  const { path } = await setUp(address, draft);
+  const events = Array.from({ length: rows }, (_, i) => ({
+    id: `018f0000-0000-7000-8000-${String((entries += 1)).padStart(12, '0')}`,
+    device: 'e2e',
+    deviceTime: '2026-11-27T10:00:00Z',
+    kind: 'rowDone',
+    life: 'cast-on',
+    row: i + 1,
+  }));
+  await postJson(`${address}${path}/events`, { events });
+  return path;
+}

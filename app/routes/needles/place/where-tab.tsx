@@ -31,10 +31,23 @@ import type { PlaceProps } from './sheet';
 
 type TabProps = PlaceProps & { names: Names; place: Place | null };
 
-/** Numbers up to here are a tap each; larger ones are typed. */
-const TAPPED = 17;
+/** So many numbers are a tap each: from the least on, or around the likely one; others are typed. */
+const TAPPED = 18;
 
-type AskProps = { asking: Asking; names: Names; onAnswer: (value: number, give?: number) => void };
+type AskProps = {
+  asking: Asking;
+  /** What is likely to be there. */
+  expected: number;
+  names: Names;
+  onAnswer: (value: number, give?: number) => void;
+};
+
+function tappedNumbers({ least, most }: Asking, expected: number): { from: number; to: number } {
+  const lowest = Math.min(least, 1);
+  const highest = Math.max(lowest, most + 1);
+  const from = Math.max(lowest, Math.min(highest - TAPPED + 1, expected - TAPPED / 2));
+  return { from, to: Math.min(highest, from + TAPPED - 1) };
+}
 
 function ManyRows({ asking, names, onAnswer }: AskProps) {
   const [typed, setTyped] = useState('');
@@ -42,7 +55,7 @@ function ManyRows({ asking, names, onAnswer }: AskProps) {
   return (
     <Form action="That many" ready={ready} onSubmit={() => onAnswer(Number(typed))}>
       <NumberField
-        label={asking.most > TAPPED ? 'Or more' : 'Or another number'}
+        label="Another number"
         value={typed}
         onChange={setTyped}
         min={0}
@@ -54,15 +67,16 @@ function ManyRows({ asking, names, onAnswer }: AskProps) {
 }
 
 function AskCount(props: AskProps) {
-  const { asking, names, onAnswer } = props;
-  const { question, least, most } = asking;
+  const { asking, expected, names, onAnswer } = props;
+  const { question } = asking;
+  const { from, to } = tappedNumbers(asking, expected);
   const [more, setMore] = useState(false);
   return (
     <>
       <Numbers
         label={questionWords(question, names)}
-        least={Math.min(least, 1)}
-        most={Math.min(TAPPED, most + 1)}
+        least={from}
+        most={to}
         value={null}
         onChoose={onAnswer}
       />
@@ -129,10 +143,12 @@ function AskLength({ units, onAnswer }: Pick<AskProps, 'onAnswer'> & Pick<PlaceP
 
 function Ask({
   question,
+  expected,
   props,
   onAnswer,
 }: {
   question: Question;
+  expected: number;
   props: TabProps;
   onAnswer: (answer: Answer) => void;
 }) {
@@ -156,7 +172,7 @@ function Ask({
       {asking.type === 'length' ? (
         <AskLength units={units} onAnswer={answer} />
       ) : (
-        <Body asking={asking} names={names} onAnswer={answer} />
+        <Body asking={asking} expected={expected} names={names} onAnswer={answer} />
       )}
       <button
         type="button"
@@ -409,6 +425,7 @@ export function WhereTab(props: TabProps) {
           <Ask
             key={`${keyOf(question)} ${answers.length}`}
             question={question}
+            expected={located.expected.get(keyOf(question)) ?? 0}
             props={props}
             onAnswer={give}
           />
