@@ -9,12 +9,25 @@ import { kills } from './kills';
 import { longJournal } from './long-journal';
 import { lookUp } from './look-up';
 import type { Line } from './numbers';
+import { place } from './place';
 import { posting } from './posting';
 import { reading } from './reading';
 import { tappingLines } from './tapping';
 import { weight } from './weight';
 
-const parts = [posting, doors, kills, fullBench, longJournal, lookUp, reading, fabric, weight, tappingLines];
+const parts = [
+  posting,
+  doors,
+  kills,
+  fullBench,
+  longJournal,
+  lookUp,
+  reading,
+  fabric,
+  place,
+  weight,
+  tappingLines,
+];
 const names = process.argv.slice(2);
 const lines: Line[] = [];
 for (const part of parts) if (names.length === 0 || names.includes(part.name)) lines.push(...(await part()));

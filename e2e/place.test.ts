@@ -283,6 +283,9 @@ describe('from hole to hole', () => {
       '[data-testid=audit]',
       /planned in row 21: it came 2 rows early, in row 19\.[\s\S]*dyke rope is 2 rows ahead/,
     );
+    expect(
+      await page.$$eval('[data-testid=audit] button', (found) => found.map((one) => one.textContent)),
+    ).toEqual(['Set dyke rope: so since row 19']);
     await type(page, 3, '60');
     await waitForText(page, '[data-testid=audit]', /only 30 are done\. Count the longest of them again/);
     const between = await page.$$('[role=dialog] input');
@@ -293,6 +296,11 @@ describe('from hole to hole', () => {
       '[data-testid=between]',
       /Dyke rope does not cross in row 10\. The nearest rows that do: 9 and 15/,
     );
+    // The record is set, and then the same counts are as they should be.
+    await type(page, 3, '6');
+    await pressIn(page, 'Set dyke rope: so since row 19');
+    await waitForText(page, '[data-testid=audit]', /All 4 crossings lie where they should/);
+    await waitForText(page, '.heads', /dyke rope row 3 of 6/);
     await page.close();
   });
 });

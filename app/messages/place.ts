@@ -72,7 +72,7 @@ export function questionWords(question: Question, names: Names): string {
     case 'look':
       return `${capital(names.panel(question.panel))}: what is the ${ordinal(question.stitch)} stitch from its right edge?`;
     case 'crossings':
-      return `${capital(names.panel(question.panel))}: how many ${line}s with crossings, all the way up?`;
+      return `${capital(names.panel(question.panel))}: how many crossings, one above the other, all the way up?`;
     case 'ridges':
       return `${capital(names.panel(question.panel))}: how many ridges, all the way up?`;
     case 'above':
@@ -103,7 +103,7 @@ export function hintWords(question: Question, { line, turned, school }: Names, t
     case 'since':
       return `The loops on the needle count as a ${line}.`;
     case 'crossings':
-      return `${right}Several crossings side by side are one ${line}.`;
+      return `${right}Crossings side by side in one ${line} count as one.`;
     case 'ridges':
       return `${right}A ridge is a line of bumps.`;
     case 'length':
@@ -240,6 +240,12 @@ export function foundWords(step: Step, names: Names): string | null {
     default:
       return never(step);
   }
+}
+
+/** A panel out of step that may as well be out the other way. */
+export function otherWayWords(orBy: number, name: string, line: Line): string {
+  const by = counted(Math.abs(orBy), line);
+  return `It may as well be ${by} ${orBy > 0 ? 'ahead' : 'behind'}: ${name} looks the same then, and works the same next.`;
 }
 
 /** What to do about rows that cannot be told apart. */

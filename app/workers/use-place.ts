@@ -62,8 +62,11 @@ export function usePlace(piece: PlacePiece): Place | null {
 
 type Ask<T> = (desk: Desk) => Promise<T>;
 
-/** What the desk says; null until it has. `ask` must be the same function as long as the same is asked. */
-export function useAsked<T>(place: Place | null, ask: Ask<T>): T | null {
+/**
+ * What the desk says; null until it has. `ask` must be the same function as long as the same is asked. While a changed piece
+ * is laid out the last answer to it stays, no longer `fresh`.
+ */
+export function useAsked<T>(place: Place | null, ask: Ask<T>): { answer: T | null; fresh: boolean } {
   const [said, setSaid] = useState<{ of: Ask<T>; place: Place; answer: T } | null>(null);
   useEffect(() => {
     if (!place) return;
@@ -75,5 +78,6 @@ export function useAsked<T>(place: Place | null, ask: Ask<T>): T | null {
       current = false;
     };
   }, [place, ask]);
-  return said && said.of === ask && said.place === place ? said.answer : null;
+  const same = said?.of === ask;
+  return { answer: same ? said.answer : null, fresh: same && said.place === place };
 }

@@ -38,7 +38,7 @@ export function priorOf(rows: number, journal: number): Float64Array {
 }
 
 /** Rows after which a panel looks the same again; 0 for one that cannot be out of step: its rows are worked once. */
-function repeatOf({ sheet }: Field, panelId: string): number {
+export function repeatOf({ sheet }: Field, panelId: string): number {
   const rows = sheet.plan.sections.flatMap(({ panels }) =>
     panels.flatMap(({ id, chart: key }) => {
       const chart = sheet.plan.charts[key];
@@ -158,12 +158,15 @@ export function bestOf({ rows, worlds, chances, shifts }: Belief) {
     if (chance > (chances[best] as number)) best = i;
   });
   const world = worlds[best] as number;
-  return { row: rows[best] as number, shift: world === -1 ? null : (shifts[world] as Shift), world };
+  return { row: rows[best] as number, shift: world === -1 ? null : (shifts[world] as Shift) };
 }
 
-/** How likely it is that a panel is out of step so (-1: that none is). */
-export const worldChance = ({ worlds, chances }: Belief, world: number) =>
-  chances.reduce((sum, chance, i) => (worlds[i] === world ? sum + chance : sum), 0);
+/** How likely it is that a panel is out of step so. */
+export const shiftChance = ({ worlds, chances, shifts }: Belief, { panel, by }: Shift) =>
+  chances.reduce((sum, chance, i) => {
+    const shift = shifts[worlds[i] as number];
+    return shift?.panel === panel && shift.by === by ? sum + chance : sum;
+  }, 0);
 
 /** The mean of what is likely to be counted; nothing to count costs a look. */
 export function meanCount(shown: ReadonlyMap<number, number>): number {

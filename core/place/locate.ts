@@ -7,9 +7,10 @@ import {
   bestOf,
   likely,
   meanCount,
+  repeatOf,
   rowChances,
+  shiftChance,
   shownChances,
-  worldChance,
   type Answer,
   type Belief,
 } from './belief';
@@ -48,6 +49,8 @@ export type Step =
       readonly kind: 'outOfStep';
       readonly row: number;
       readonly shift: Shift;
+      /** It may as well be so many rows ahead (behind, below 0): that looks the same. */
+      readonly orBy: number | null;
       /** Its last crossing: the row it was planned in, and the row it was made in. */
       readonly planned: number;
       readonly made: number;
@@ -197,13 +200,35 @@ function standingOf(field: Field, belief: Belief, answers: readonly Answer[]): S
   return { field, belief, answers, rows, best, ...held, same: [...same], certain };
 }
 
-function outOfStep({ field, belief, best, off }: Standing): Extract<Step, { kind: 'outOfStep' }> | null {
-  const { row, shift, world } = best;
+/** A whole repeat further on the panel shows the same: so many rows ahead are as many behind. */
+function aliases({ field, belief }: Standing, { panel, by }: Shift): readonly (Shift & { chance: number })[] {
+  const repeat = repeatOf(field, panel);
+  return belief.shifts.flatMap((shift) =>
+    shift.panel === panel && (shift.by - by) % repeat === 0
+      ? [{ ...shift, chance: shiftChance(belief, shift) }]
+      : [],
+  );
+}
+
+function outOfStep(standing: Standing): Extract<Step, { kind: 'outOfStep' }> | null {
+  const { field, best, off } = standing;
+  const { row, shift } = best;
   if (!shift) return null;
   const track = field.tracks.get(shift.panel);
   const planned = track?.last[Math.min(field.rows, Math.max(0, row + shift.by))] ?? 0;
-  const chance = worldChance(belief, world);
-  return { kind: 'outOfStep', row, shift, planned, made: planned - shift.by, chance, off };
+  const alike = aliases(standing, shift);
+  const chance = alike.reduce((sum, one) => sum + one.chance, 0);
+  const other = alike.find(({ by, chance: its }) => by !== shift.by && its >= chance * STILL_POSSIBLE);
+  return {
+    kind: 'outOfStep',
+    row,
+    shift,
+    orBy: other?.by ?? null,
+    planned,
+    made: planned - shift.by,
+    chance,
+    off,
+  };
 }
 
 /** What can be said for certain by now. */

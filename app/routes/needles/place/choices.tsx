@@ -1,9 +1,9 @@
 /** One of a few, by a tap: panels, answers, numbers. */
 import type { ReactNode } from 'react';
-import { RadioGroup, Switch } from 'radix-ui';
+import { RadioGroup, Switch, ToggleGroup } from 'radix-ui';
 
 const CHIP =
-  'min-h-12 rounded-lg border-2 border-line bg-sheet font-semibold hover:border-ink data-[state=checked]:border-action data-[state=checked]:bg-action data-[state=checked]:text-on-action';
+  'min-h-12 rounded-lg border-2 border-line bg-sheet font-semibold hover:border-ink data-[state=checked]:border-action data-[state=checked]:bg-action data-[state=checked]:text-on-action data-[state=on]:border-action data-[state=on]:bg-action data-[state=on]:text-on-action';
 
 export function Chips<T extends string>({
   label,
@@ -32,7 +32,7 @@ export function Chips<T extends string>({
   );
 }
 
-/** The numbers that are likely, each a tap; any other is typed. */
+/** The numbers that are likely, each a tap. Arrow keys go from one to the next, and only Enter or the space bar says it. */
 export function Numbers({
   label,
   least,
@@ -48,23 +48,19 @@ export function Numbers({
 }) {
   const numbers = Array.from({ length: most - least + 1 }, (_, i) => least + i);
   return (
-    <RadioGroup.Root
+    <ToggleGroup.Root
+      type="single"
       aria-label={label}
       value={value === null ? '' : String(value)}
-      onValueChange={(chosen) => onChoose(Number(chosen))}
+      onValueChange={(chosen) => chosen !== '' && onChoose(Number(chosen))}
       className="grid grid-cols-6 gap-2"
     >
       {numbers.map((one) => (
-        <RadioGroup.Item
-          key={one}
-          value={String(one)}
-          className={`numerals ${CHIP} text-xl`}
-          aria-label={String(one)}
-        >
+        <ToggleGroup.Item key={one} value={String(one)} className={`numerals ${CHIP} text-xl`}>
           {one}
-        </RadioGroup.Item>
+        </ToggleGroup.Item>
       ))}
-    </RadioGroup.Root>
+    </ToggleGroup.Root>
   );
 }
 

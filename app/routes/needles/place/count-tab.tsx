@@ -36,7 +36,7 @@ function Answer({ props, name, along, told }: { props: TabProps; name: string; a
     (desk: Desk) => (fromHole ? desk.counted(panel ?? '', told, done) : Promise.resolve(null)),
     [fromHole, panel, told, done],
   );
-  const answer = useAsked(place, ask);
+  const { answer } = useAsked(place, ask);
   const { line } = names;
   if (along.start !== 'hole') {
     const row = along.start.row + told;

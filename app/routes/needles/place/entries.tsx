@@ -2,9 +2,8 @@
 import { useState } from 'react';
 import { panelEntry } from '@core/place/entry';
 import type { Step } from '@core/place/locate';
-import { rowNameWords, type Names } from '~/messages/place';
-import { counted, plural } from '~/messages/numbers';
-import { capital } from '~/messages/telling';
+import { otherWayWords, rowNameWords, type Names } from '~/messages/place';
+import { counted } from '~/messages/numbers';
 import { Chips } from './choices';
 import type { PlaceProps } from './sheet';
 
@@ -77,6 +76,7 @@ export function PanelEntryForm(props: Props & { step: Extract<Step, { kind: 'out
   };
   return (
     <div className="mt-3 grid gap-3">
+      {step.orBy !== null && <p>{otherWayWords(step.orBy, name, line)}</p>}
       <p>
         {step.made > 0 && step.planned > 0
           ? `Its last crossing was planned in ${line} ${step.planned} and lies in ${line} ${step.made}. `
@@ -112,8 +112,7 @@ export function PanelEntryForm(props: Props & { step: Extract<Step, { kind: 'out
         </>
       ) : (
         <p>
-          No {line} of {capital(name)} is still to come, so there is nothing to set.{' '}
-          {plural(1, capital(line))} {row} is the last.
+          No {line} of {name} is still to come: there is nothing to set.
         </p>
       )}
     </div>

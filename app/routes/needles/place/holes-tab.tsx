@@ -1,8 +1,9 @@
 /** From hole to hole: which crossing came early or late, and the plain rows between any two. */
 import { useCallback, useState } from 'react';
 import { Plus, X } from 'lucide-react';
-import { auditSpacing, spacingOf } from '@core/place/spacing';
-import { auditProblemWords, auditWords, schoolWords, type Names } from '~/messages/place';
+import { panelEntry } from '@core/place/entry';
+import { auditSpacing, spacingOf, type Audit as AuditDone } from '@core/place/spacing';
+import { auditProblemWords, auditWords, rowNameWords, schoolWords, type Names } from '~/messages/place';
 import { counted, plural } from '~/messages/numbers';
 import { capital } from '~/messages/telling';
 import { useAsked, type Desk, type Place } from '~/workers/use-place';
@@ -16,21 +17,58 @@ type TabProps = PlaceProps & { names: Names; place: Place | null };
 const MOST_HOLES = 24;
 const MOST_ROWS = 400;
 
-function Audit({ holes, name, props }: { holes: readonly number[]; name: string; props: TabProps }) {
+/** Ends in an entry where the panel is ahead or behind at the needle. */
+function SetPanel({
+  audit,
+  panel,
+  name,
+  props,
+}: {
+  audit: AuditDone;
+  panel: string;
+  name: string;
+  props: TabProps;
+}) {
+  const { view, names, record } = props;
+  const { line } = names;
+  const first = audit.first ?? audit.placed[0];
+  const entry =
+    first && audit.now !== 0 ? panelEntry(view.sheet, { panel, by: audit.now }, view.done, first) : null;
+  if (!entry) return null;
+  const { from, position, since, pattern } = entry;
+  return (
+    <div className="mt-2 grid gap-2">
+      <button
+        type="button"
+        className="action-button"
+        onClick={() => record({ kind: 'panelRowSet', panel, from, position, since })}
+      >
+        Set {name}: so since {line} {since}
+      </button>
+      <p className="text-soft">
+        {capital(line)} {from} then works {rowNameWords(pattern, line)} of {name}. You can undo it.
+      </p>
+    </div>
+  );
+}
+
+type AuditProps = { holes: readonly number[]; panel: string; name: string; props: TabProps };
+
+function Audit({ holes, panel, name, props }: AuditProps) {
   const { view, school, names } = props;
   const { line } = names;
   const [typed, setTyped] = useState<readonly string[]>(['', '']);
   const numbers = typed.map((text) => (text.trim() === '' ? Number.NaN : Number(text)));
   // The last field may still be empty.
   const given = Number.isNaN(numbers[numbers.length - 1]) ? numbers.slice(0, -1) : numbers;
-  const complete = given.length >= 2 && given.every((one) => Number.isInteger(one));
-  const audit = complete ? auditSpacing(holes, view.done, given, school) : null;
+  const audit = given.length >= 2 ? auditSpacing(holes, view.done, given, school) : null;
   const set = (i: number, text: string) => setTyped(typed.map((one, k) => (k === i ? text : one)));
   return (
     <section aria-label="Which crossing came early or late">
       <h3 className="mt-5 text-xl">Did one come early or late?</h3>
       <p className="mt-1 mb-3">
-        Count from the needle down, hole by hole. {schoolWords(school)} From hole to hole count the {line}s
+        As the journal has it, {counted(view.done, line)} {plural(view.done, 'is', 'are')} done. Count from
+        the needle down, hole by hole. {schoolWords(school)} From hole to hole count the {line}s
         {school.crossingRowIsOne ? ' from the first V above the lower one' : ' between the crossings'}. A tall
         V stands for two {line}s.
       </p>
@@ -79,6 +117,7 @@ function Audit({ holes, name, props }: { holes: readonly number[]; name: string;
           ) : (
             auditWords(audit, name, line).map((words) => <p key={words}>{words}</p>)
           ))}
+        {audit && !('code' in audit) && <SetPanel audit={audit} panel={panel} name={name} props={props} />}
         {audit && !('code' in audit) && (
           <table className="mt-2 w-full text-left">
             <thead>
@@ -173,7 +212,7 @@ const NO_HOLES: readonly number[] = [];
 
 function HolesOf({ panel, name, props }: { panel: string; name: string; props: TabProps }) {
   const ask = useCallback((desk: Desk) => desk.holes(panel), [panel]);
-  const said = useAsked(props.place, ask);
+  const { answer: said } = useAsked(props.place, ask);
   const holes = said ?? NO_HOLES;
   if (said === null) return <p className="mt-4 text-soft">…</p>;
   if (holes.length < 2)
@@ -185,7 +224,7 @@ function HolesOf({ panel, name, props }: { panel: string; name: string; props: T
     );
   return (
     <>
-      <Audit holes={holes} name={name} props={props} />
+      <Audit holes={holes} panel={panel} name={name} props={props} />
       <Between holes={holes} name={name} props={props} />
     </>
   );

@@ -229,7 +229,7 @@ function Likely({ rows, done, names }: { rows: readonly RowChance[]; done: numbe
       <p className="label">{capital(names.line)}s done, as likely as</p>
       <ul className="mt-1 grid gap-1">
         {shown.map(({ row, chance }) => (
-          <li key={row} className="grid grid-cols-[3.5rem_1fr_9rem] items-center gap-3">
+          <li key={row} className="grid grid-cols-[3.5rem_1fr_11rem] items-center gap-3">
             <span className="numerals text-right text-lg font-bold">{row}</span>
             <span className="h-3 rounded-full bg-line">
               <span
@@ -387,11 +387,11 @@ export function WhereTab(props: TabProps) {
   const { done } = view;
   const [wanted, setWanted] = useState<Question | null>(null);
   const ask = useCallback((desk: Desk) => desk.locate(done, answers), [done, answers]);
-  const fresh = useAsked(place, ask);
+  const { answer: found, fresh } = useAsked(place, ask);
   const [last, setLast] = useState<Located | null>(null);
-  if (fresh && fresh !== last) setLast(fresh);
+  if (found && found !== last) setLast(found);
   // What was found stays until the next answer is weighed.
-  const located = fresh ?? last;
+  const located = found ?? last;
   const give = (answer: Answer) => {
     setWanted(null);
     setAnswers([...answers, answer]);
@@ -404,7 +404,7 @@ export function WhereTab(props: TabProps) {
   const { step, impossible } = located;
   const question = wanted ?? (step.kind === 'ask' ? step.question : null);
   return (
-    <div aria-busy={fresh === null}>
+    <div aria-busy={!fresh}>
       {answers.length === 0 && (
         <p className="mb-4">
           The journal has{' '}
