@@ -133,7 +133,7 @@ async function shot(name, url, viewport = DESK, steps = []) {
 try {
   fs.mkdirSync(OUT, { recursive: true });
   const pieces = await linksOf(address, '.bench-link');
-  const [bolster, cosy, front, pouf, swatch] = ['Ferry-bench bolster', 'Lantern-room bottle cosy', 'Sluice-keeper’s waistcoat, right front', 'Sluice-house floor pouf', 'Practice swatch'].map((name) => pieces[name]); // prettier-ignore
+  const [bolster, cosy, front, swatch] = ['Ferry-bench bolster', 'Lantern-room bottle cosy', 'Sluice-keeper’s waistcoat, right front', 'Practice swatch'].map((name) => pieces[name]); // prettier-ignore
   await shot('bench', address);
   await shot('set-up', `${front}/plan`, DESK, [press('Open Armhole and neck'), unfold('Shaping')]);
   await shot('cast-on-sheet', `${bolster}/sheet`);
@@ -145,9 +145,16 @@ try {
     wait(3300),
   ]);
   await shot('needles-phone', bolster, PHONE);
-  await shot('what-comes', bolster, DESK, [press('More'), press('What comes')]);
+  await shot('where-am-i', bolster, DESK, [press('Where am I?'), wait(900), press('12'), wait(500)]);
+  await shot('count-with-me', bolster, PHONE, [
+    press('Where am I?'),
+    press('Count with me'),
+    press('Plover wave'),
+    press('The first one'),
+    press('One more'),
+    wait(500),
+  ]);
   await shot('needles-round', cosy);
-  await shot('needles-unturned', pouf);
   await shot('fault', swatch, DESK, [touch(':9:16')]);
   await shot('logbook', `${bolster}/logbook`);
   await shot('patterns', `${address}/patterns`);
