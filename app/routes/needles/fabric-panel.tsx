@@ -1,5 +1,5 @@
 /** The hanging fabric with its needle: columns of countdowns above, coming rows as ghosts, marks attached to it. */
-import { memo, useState, type KeyboardEvent, type ReactNode, type SVGProps } from 'react';
+import { lazy, memo, Suspense, useState, type KeyboardEvent, type ReactNode, type SVGProps } from 'react';
 import { ROW_HEIGHT, type CrossingBox } from '@core/fabric/shapes';
 import type { JournalState } from '@core/journal/fold';
 import type { Pointer } from '@core/cue/pointer';
@@ -22,11 +22,14 @@ import {
 import { ComingCrossings, MadeCrossings } from './fabric-crossings';
 import { Heads } from './heads';
 import { LookAround } from './look-around';
-import { steady, useCamera, type Camera } from './use-camera';
+import { steady, useCamera, type Camera, type Moves } from './use-camera';
 import { FABRIC_KEYS, useDrawing } from './use-drawing';
-import { CountAlong, useCountingInView, type Counting } from './place/counting';
-import { WidthStrip } from './width-strip';
+import type { Counting } from './place/counting';
 import type { NeedlesView } from './view';
+
+/** Fetched for pieces that are wider than the screen, and when she first counts along. */
+const WidthStrip = lazy(() => import('./width-strip'));
+const CountAlong = lazy(() => import('./place/counting'));
 
 type Props = {
   view: NeedlesView;
@@ -87,7 +90,7 @@ function Sides({ from, to }: { from: number; to: number }) {
 /** Numbers stand so many px beside the fabric. */
 const NUMBERS_PX = 9;
 
-type MarksProps = Omit<Props, 'askFace'> & { camera: Camera; room: Size };
+type MarksProps = Omit<Props, 'askFace'> & { camera: Camera; moves: Moves; room: Size };
 
 /** Moved as a whole, like the fabric under it: in its own coordinates row 1 stands on 0, y runs down, a stitch is 1 wide. */
 function Moving({
@@ -110,7 +113,18 @@ function Moving({
 }
 
 /** All that is drawn on the fabric. */
-function Marks({ view, state, touched, released, pointer, onTouch, counting, camera, room }: MarksProps) {
+function Marks({
+  view,
+  state,
+  touched,
+  released,
+  pointer,
+  onTouch,
+  counting,
+  camera,
+  moves,
+  room,
+}: MarksProps) {
   const { cloth, done, working } = view;
   const { looking, shown } = camera;
   const { left, scale } = looking;
@@ -130,7 +144,11 @@ function Marks({ view, state, touched, released, pointer, onTouch, counting, cam
         <Lifelines view={view} state={state} seen={seen} />
         <Anchors view={view} state={state} seen={seen} />
         {released.length === 0 && !counting && <CountMarks view={view} seen={seen} />}
-        {counting && <CountAlong counting={counting} view={view} seen={seen} />}
+        {counting && (
+          <Suspense>
+            <CountAlong counting={counting} view={view} seen={seen} moves={moves} room={room} />
+          </Suspense>
+        )}
       </Moving>
       {shown.wide && (
         <Sides from={(shown.from - left) * scale} to={(shown.from + shown.width - left) * scale} />
@@ -153,7 +171,6 @@ export const FabricPanel = memo(function FabricPanel({ askFace, ...props }: Prop
   const { view, pointer } = props;
   const { cloth, done } = view;
   const { ref, room, camera, moves } = useCamera(view, pointer);
-  useCountingInView(props.counting, view, moves, room);
   const [large, setLarge] = useState(false);
   const { looking, shown } = camera;
   const drawing = useDrawing(ref, moves);
@@ -172,7 +189,11 @@ export const FabricPanel = memo(function FabricPanel({ askFace, ...props }: Prop
       className={`fabric-panel ${large ? `${FILLS} max-[760px]:inset-0` : props.counting ? `${FILLS} max-[760px]:inset-x-0 max-[760px]:top-0 max-[760px]:bottom-[60dvh]` : ''}`}
     >
       <div className={props.counting ? 'w-full max-[760px]:hidden' : 'w-full'}>
-        {(camera.wide || shown.wide) && <WidthStrip view={view} shown={shown} px={width} draw={moves.draw} />}
+        {(camera.wide || shown.wide) && (
+          <Suspense fallback={<div className="h-12 max-[760px]:-mt-2" />}>
+            <WidthStrip view={view} shown={shown} px={width} draw={moves.draw} />
+          </Suspense>
+        )}
         <Heads
           view={view}
           shown={shown}
@@ -197,7 +218,7 @@ export const FabricPanel = memo(function FabricPanel({ askFace, ...props }: Prop
         >
           {room && <TilesView cloth={cloth} looking={looking} room={room} />}
           <Veil looking={looking} done={done} />
-          {room && <Marks {...props} camera={camera} room={room} />}
+          {room && <Marks {...props} camera={camera} moves={moves} room={room} />}
         </div>
         <LookAround
           moves={moves}

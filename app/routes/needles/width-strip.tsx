@@ -40,7 +40,7 @@ function marksOf({ stops, cloth, done }: NeedlesView) {
   return marks;
 }
 
-export function WidthStrip({
+export default function WidthStrip({
   view,
   shown,
   px,

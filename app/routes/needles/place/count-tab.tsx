@@ -2,18 +2,16 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { RotateCcw } from 'lucide-react';
 import { alongFor, type Along } from '@core/place/along';
-import type { Names } from '~/messages/place';
-import { anchorName, schoolWords, slipWords, toldWords } from '~/messages/place';
 import { countWords } from '~/messages/count';
 import { counted, plural } from '~/messages/numbers';
+import { slipWords, toldWords } from '~/messages/found';
+import { anchorName, schoolWords, type Names } from '~/messages/place';
 import { capital } from '~/messages/telling';
-import { useAsked, type Desk, type Place } from '~/workers/use-place';
+import { useAsked, type Desk } from '~/workers/use-place';
 import { hungOf } from '../row-view';
 import { Chips, Numbers, Toggle } from './choices';
 import { PanelChoice, panelsHere } from './panel-choice';
-import type { PlaceProps } from './sheet';
-
-type TabProps = PlaceProps & { names: Names; place: Place | null };
+import type { TabProps } from './sheet';
 
 const keyOf = ({ start }: Along) => (start === 'hole' ? 'hole' : `${start.kind} ${start.row}`);
 const startWords = ({ start }: Along, names: Names) =>

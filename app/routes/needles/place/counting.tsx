@@ -20,16 +20,10 @@ const BESIDE = 3;
 const ABOVE = 3;
 
 /** Brings what is counted into view, larger; anew when the room for it changes. */
-export function useCountingInView(
-  counting: Counting | null,
-  view: NeedlesView,
-  moves: Moves,
-  room: Size | null,
-) {
+function useInView(counting: Counting, view: NeedlesView, moves: Moves, room: Size) {
   const { cloth, done } = view;
-  const along = counting?.along;
+  const { along } = counting;
   useEffect(() => {
-    if (!along || !room) return;
     const lowest = Math.min(along.hole?.row ?? Infinity, along.touches[0]?.row ?? Infinity, done);
     const xs = along.touches.map(({ row, column }) => cloth.xOf(row, column));
     const own = along.hole ? [cloth.xOf(along.hole.row, along.hole.column)] : [];
@@ -46,8 +40,11 @@ export function useCountingInView(
 
 const MOST_PX = 15;
 
-export function CountAlong({ counting, view, seen }: { counting: Counting; view: NeedlesView; seen: Seen }) {
+type Props = { counting: Counting; view: NeedlesView; seen: Seen; moves: Moves; room: Size };
+
+export default function CountAlong({ counting, view, seen, moves, room }: Props) {
   const { along, told, tell } = counting;
+  useInView(counting, view, moves, room);
   const { cloth } = view;
   const at = ({ row, column }: Touch) => ({
     x: cloth.xOf(row, column),

@@ -2,8 +2,9 @@
 import { useState } from 'react';
 import { panelEntry } from '@core/place/entry';
 import type { Step } from '@core/place/locate';
-import { otherWayWords, rowNameWords, type Names } from '~/messages/place';
 import { counted } from '~/messages/numbers';
+import { otherWayWords } from '~/messages/found';
+import { rowNameWords, type Names } from '~/messages/place';
 import { Chips } from './choices';
 import type { PlaceProps } from './sheet';
 

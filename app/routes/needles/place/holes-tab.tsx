@@ -3,15 +3,14 @@ import { useCallback, useState } from 'react';
 import { Plus, X } from 'lucide-react';
 import { panelEntry } from '@core/place/entry';
 import { auditSpacing, spacingOf, type Audit as AuditDone } from '@core/place/spacing';
-import { auditProblemWords, auditWords, rowNameWords, schoolWords, type Names } from '~/messages/place';
 import { counted, plural } from '~/messages/numbers';
+import { auditProblemWords, auditWords } from '~/messages/found';
+import { rowNameWords, schoolWords } from '~/messages/place';
 import { capital } from '~/messages/telling';
-import { useAsked, type Desk, type Place } from '~/workers/use-place';
+import { useAsked, type Desk } from '~/workers/use-place';
 import { NumberField } from '../form';
 import { PanelChoice, panelsHere } from './panel-choice';
-import type { PlaceProps } from './sheet';
-
-type TabProps = PlaceProps & { names: Names; place: Place | null };
+import type { TabProps } from './sheet';
 
 /** Nobody counts more holes than these. */
 const MOST_HOLES = 24;

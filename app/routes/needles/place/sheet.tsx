@@ -10,7 +10,7 @@ import { gaugeOf } from '@core/plan/gauge';
 import type { Units } from '@core/plan/units';
 import type { Names } from '~/messages/place';
 import { lineOf } from '~/messages/numbers';
-import { usePlace } from '~/workers/use-place';
+import { usePlace, type Place } from '~/workers/use-place';
 import type { NeedlesView } from '../view';
 import { hungOf } from '../row-view';
 import { CountTab } from './count-tab';
@@ -43,6 +43,9 @@ export type PlaceProps = {
   setCounting: (counting: Counting | null) => void;
   close: () => void;
 };
+
+/** What each tab is given. */
+export type TabProps = PlaceProps & { names: Names; place: Place | null };
 
 /** Rows to 10 cm: as measured on the needle, else by the swatch, else as wished. */
 function rowsPer10({ sheet }: NeedlesView, { facts }: JournalState): number | null {
