@@ -31,7 +31,7 @@ import { Fragment, type ReactNode } from 'react';
 import type { Happening } from '@core/journal/events';
 import type { JournalState } from '@core/journal/fold';
 import type { DialogName } from './dialog-props';
-import type { PlaceTab } from './place/sheet';
+import type { PlaceTab } from './place/props';
 import { ROW_IN_HAND } from './cue-panel';
 import type { NeedlesView } from './view';
 import { lineOf } from '~/messages/numbers';

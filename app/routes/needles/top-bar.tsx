@@ -7,7 +7,7 @@ import type { JournalState } from '@core/journal/fold';
 import type { Saving } from '~/journal/outbox';
 import type { Kept } from '~/journal/use-journal';
 import type { DialogName } from './dialog-props';
-import type { PlaceTab } from './place/sheet';
+import type { PlaceTab } from './place/props';
 import { savingWords } from './saving-words';
 import type { NeedlesView } from './view';
 

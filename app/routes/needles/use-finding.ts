@@ -3,7 +3,7 @@ import { useCallback, useState } from 'react';
 import type { Answer } from '@core/place/belief';
 import type { School } from '@core/place/count';
 import type { Counting } from './place/counting';
-import type { PlaceTab } from './place/sheet';
+import type { PlaceTab } from './place/props';
 
 const NOTHING_SAID: readonly Answer[] = [];
 

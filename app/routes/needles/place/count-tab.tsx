@@ -11,7 +11,7 @@ import { useAsked, type Desk } from '~/workers/use-place';
 import { hungOf } from '../row-view';
 import { Chips, Numbers, Toggle } from './choices';
 import { PanelChoice, panelsHere } from './panel-choice';
-import type { TabProps } from './sheet';
+import type { TabProps } from './props';
 
 const keyOf = ({ start }: Along) => (start === 'hole' ? 'hole' : `${start.kind} ${start.row}`);
 const startWords = ({ start }: Along, names: Names) =>

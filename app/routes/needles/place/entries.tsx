@@ -6,7 +6,7 @@ import { counted } from '~/messages/numbers';
 import { otherWayWords } from '~/messages/found';
 import { rowNameWords, type Names } from '~/messages/place';
 import { Chips } from './choices';
-import type { PlaceProps } from './sheet';
+import type { PlaceProps } from './props';
 
 type Props = PlaceProps & { names: Names };
 

@@ -6,7 +6,7 @@ import { alikeWords, foundWords, misfitWords, offWords } from '~/messages/found'
 import { aboutWords, answerWords, type Names } from '~/messages/place';
 import { capital } from '~/messages/telling';
 import { PanelEntryForm, PieceEntry } from './entries';
-import type { TabProps } from './sheet';
+import type { TabProps } from './props';
 
 const percent = (chance: number) =>
   chance >= 0.995 ? 'almost certain' : `${Math.max(1, Math.round(chance * 100))} in 100`;

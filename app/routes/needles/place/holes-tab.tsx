@@ -10,7 +10,7 @@ import { capital } from '~/messages/telling';
 import { useAsked, type Desk } from '~/workers/use-place';
 import { NumberField } from '../form';
 import { PanelChoice, panelsHere } from './panel-choice';
-import type { TabProps } from './sheet';
+import type { TabProps } from './props';
 
 /** Nobody counts more holes than these. */
 const MOST_HOLES = 24;

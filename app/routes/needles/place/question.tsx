@@ -9,7 +9,7 @@ import { MeasureInput } from '~/ui/inputs';
 import { Form, NumberField } from '../form';
 import { numberProblem } from '../number-problem';
 import { Chips, Numbers } from './choices';
-import type { PlaceProps, TabProps } from './sheet';
+import type { PlaceProps, TabProps } from './props';
 
 /** So many numbers are a tap each: from the least on, or around the likely one; others are typed. */
 const TAPPED = 18;

@@ -2,50 +2,24 @@
 import { useMemo } from 'react';
 import { Dialog, Tabs } from 'radix-ui';
 import { X } from 'lucide-react';
-import type { Happening } from '@core/journal/events';
 import type { JournalState } from '@core/journal/fold';
-import type { Answer } from '@core/place/belief';
 import type { School } from '@core/place/count';
 import { gaugeOf } from '@core/plan/gauge';
-import type { Units } from '@core/plan/units';
 import type { Names } from '~/messages/place';
 import { lineOf } from '~/messages/numbers';
-import { usePlace, type Place } from '~/workers/use-place';
+import { usePlace } from '~/workers/use-place';
 import type { NeedlesView } from '../view';
 import { hungOf } from '../row-view';
 import { CountTab } from './count-tab';
 import { HolesTab } from './holes-tab';
+import type { PlaceProps, PlaceTab } from './props';
 import { WhereTab } from './where-tab';
-import type { Counting } from './counting';
 
-export type PlaceTab = 'count' | 'where' | 'holes';
 const TABS = [
   ['where', 'Where am I?'],
   ['count', 'Count with me'],
   ['holes', 'Hole to hole'],
 ] as const satisfies readonly (readonly [PlaceTab, string])[];
-
-export type PlaceProps = {
-  view: NeedlesView;
-  state: JournalState;
-  school: School;
-  setSchool: (school: School) => void;
-  units: Units;
-  record: (happening: Happening) => string;
-  tab: PlaceTab;
-  setTab: (tab: PlaceTab) => void;
-  /** The panel that is counted in. */
-  panel: string | null;
-  setPanel: (panel: string) => void;
-  answers: readonly Answer[];
-  setAnswers: (answers: readonly Answer[], done?: number) => void;
-  counting: Counting | null;
-  setCounting: (counting: Counting | null) => void;
-  close: () => void;
-};
-
-/** What each tab is given. */
-export type TabProps = PlaceProps & { names: Names; place: Place | null };
 
 /** Rows to 10 cm: as measured on the needle, else by the swatch, else as wished. */
 function rowsPer10({ sheet }: NeedlesView, { facts }: JournalState): number | null {

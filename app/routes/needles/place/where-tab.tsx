@@ -7,7 +7,7 @@ import { useAsked, type Desk } from '~/workers/use-place';
 import { Answers, Found, Likely } from './found';
 import { Ask, Others } from './question';
 import { impossibleWords } from '~/messages/found';
-import type { TabProps } from './sheet';
+import type { TabProps } from './props';
 
 export function WhereTab(props: TabProps) {
   const { view, answers, setAnswers, names, place } = props;
