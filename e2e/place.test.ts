@@ -230,6 +230,13 @@ describe('Count with me', () => {
 
   it('both ways of counting are switched there, hold at once and are kept', async () => {
     const page = await open(panels('Comfrey'), 24);
+    await find(page, 'Where am I?');
+    await page.waitForSelector('[data-testid=question]');
+    await pressIn(page, 'Ask me something else');
+    await pressIn(page, 'Dyke rope: how many above its last hole?');
+    await page.waitForSelector('[data-question="count six"]');
+    await pressIn(page, '4');
+    await settled(page, 1);
     await find(page, 'Count with me');
     await pressIn(page, 'Dyke rope');
     await page.waitForFunction(() => document.querySelectorAll('[data-touch]').length === 4);
@@ -238,6 +245,10 @@ describe('Count with me', () => {
     await page.waitForFunction(() => document.querySelectorAll('[data-touch]').length === 3);
     expect((await kept).status()).toBe(200);
     await waitForText(page, '.heads', /count 3 Vs/);
+    // What was counted the other way does not pass for a count of this one.
+    await find(page, 'Where am I?');
+    await waitForText(page, '[role=dialog] [role=status]', /the counts that you gave are taken back/);
+    expect(await answers(page)).toBe(0);
     await page.reload();
     await waitForText(page, '.heads', /count 3 Vs/);
     await find(page, 'Count with me');

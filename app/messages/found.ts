@@ -10,7 +10,7 @@ import { capital } from './telling';
 
 /** A count that was one too many or too few, with the likely slip. */
 export function offWords({ question, said, shows }: Misfit, names: Names): string {
-  const told = `${aboutWords(question, names)}: you said ${said}, and ${shows} ${plural(shows, 'is', 'are')} there.`;
+  const told = `${aboutWords(question, names)}: you said ${said}, and after that ${names.line} ${shows} would be there.`;
   if (question.kind !== 'count') return `${told} A count is easily one off.`;
   if (said > shows)
     return `${told} The hole is easily taken for the crossing ${names.line}: it lies below it.`;
@@ -23,7 +23,7 @@ export const misfitWords = ({ question, said, shows }: Misfit, names: Names) =>
 export function impossibleWords(question: Question, least: number, most: number, names: Names): string {
   const about = aboutWords(question, names);
   if (question.kind === 'length')
-    return `${about}: the whole piece comes to about ${Math.round(most)} cm. Measure again, or take the answer back.`;
+    return `${about}: the whole piece comes to about ${names.length(most)}. Measure again, or take the answer back.`;
   return `${about}: no ${names.line} of this piece shows so many; ${least} to ${most} are possible. Count again, or take the answer back.`;
 }
 
@@ -49,7 +49,7 @@ export function foundWords(step: Step, names: Names): string | null {
       return `${counted(row, line)} done, and ${names.panel(shift.panel)} is ${counted(by, line)} ${way}`;
     }
     case 'conflict':
-      return 'Not everything goes together';
+      return 'These answers do not go together';
     default:
       return never(step);
   }
@@ -62,21 +62,21 @@ export function otherWayWords(orBy: number, name: string, line: Line): string {
 }
 
 /** What to do about rows that cannot be told apart. */
-export const alikeWords = (why: 'fabric' | 'answer', { line }: Names) =>
-  why === 'fabric'
-    ? `After these ${line}s the fabric looks the same in everything that can be asked: every panel has come round to the same place. Only something hung in the work would tell them apart: hang a marker once you know.`
-    : `What would tell these ${line}s apart is too long to count, or you could not say. Go by the likeliest, or count something again.`;
+export const alikeWords = (why: 'fabric' | 'answer', rows: number, { line }: Names) =>
+  rows === 1
+    ? `It is not certain: nothing that is left to ask would settle it. Count something again, or hang a marker once you know.`
+    : why === 'fabric'
+      ? `After these ${line}s the fabric looks the same in everything that can be asked: every panel has come round to the same place. Only something hung in the work would tell them apart: hang a marker once you know.`
+      : `What would tell these ${line}s apart is too long to count, or you could not say. Go by the likeliest, or count something again.`;
 
 export function toldWords(told: ToldCount, count: number, name: string, line: Line): string[] {
   if (told.fitting.length === 0)
     return [`No ${line} of ${name} shows ${count}: ${told.most} at most. Look for the hole again.`];
-  const [first] = told.fitting;
-  if (!first) return [];
-  const all = told.fitting.map(
-    ({ pattern, patternRows, rows, all: many }) =>
-      `${capital(rowNameWords(pattern, line))} of ${patternRows} is on the needle: ${line} ${andList(rows)} of the piece${many > rows.length ? `, and ${many - rows.length} more` : ''}.`,
-  );
-  return all;
+  return told.fitting.map(({ pattern, patternRows, rows, all }) => {
+    const name = rowNameWords(pattern, line) + (pattern.kind === 'row' ? ` of ${patternRows}` : '');
+    const more = all > rows.length ? `, and ${all - rows.length} more` : '';
+    return `${capital(name)} is on the needle: ${line} ${andList(rows)} of the piece${more}.`;
+  });
 }
 
 export function slipWords({ slip, journal }: ToldCount, done: number, line: Line): string | null {
@@ -133,3 +133,9 @@ export function auditWords(audit: Audit, name: string, line: Line): string[] {
     );
   return words;
 }
+
+/** Why answers are gone that she did not take back. */
+export const takenBackWords = (why: 'rows' | 'school', { line }: Names): string =>
+  why === 'rows'
+    ? `Another ${line} is done by now: what you said was of the fabric before, and is taken back.`
+    : 'You count the other way now: the counts that you gave are taken back. Give them again.';

@@ -15,6 +15,8 @@ export type Names = {
   readonly line: Line;
   readonly turned: boolean;
   readonly school: School;
+  /** A length in her units. */
+  readonly length: (cm: number) => string;
 };
 
 export const rowNameWords = ({ kind, number }: RowName, line: Line) =>
@@ -138,7 +140,7 @@ export function valueWords(question: Question, value: number, names: Names): str
     case 'look':
       return LOOK_SAID[LOOKS[value] ?? 'gone'];
     case 'length':
-      return `${value} cm`;
+      return names.length(value);
     default:
       return value === NONE ? noneWords(question) : String(value);
   }

@@ -135,7 +135,7 @@ export function Found({
       )}
       {step.kind === 'alike' && (
         <>
-          <p className="mt-2">{alikeWords(step.why, names)}</p>
+          <p className="mt-2">{alikeWords(step.why, step.rows.length, names)}</p>
           <PieceEntry {...props} rows={step.rows} />
         </>
       )}

@@ -10,6 +10,8 @@ import type { NeedlesView } from '../view';
 import type { Counting } from './counting';
 
 export type PlaceTab = 'count' | 'where' | 'holes';
+/** Why answers were taken back without her: other rows are done, or she counts the other way. */
+export type TakenBack = 'rows' | 'school';
 
 export type PlaceProps = {
   view: NeedlesView;
@@ -24,7 +26,9 @@ export type PlaceProps = {
   panel: string | null;
   setPanel: (panel: string) => void;
   answers: readonly Answer[];
-  setAnswers: (answers: readonly Answer[], done?: number) => void;
+  /** `entered`: rows that the journal is just told of, which the answers outlast. */
+  setAnswers: (answers: readonly Answer[], entered?: number) => void;
+  takenBack: TakenBack | null;
   counting: Counting | null;
   setCounting: (counting: Counting | null) => void;
   close: () => void;

@@ -5,6 +5,7 @@ import { X } from 'lucide-react';
 import type { JournalState } from '@core/journal/fold';
 import type { School } from '@core/place/count';
 import { gaugeOf } from '@core/plan/gauge';
+import { lengthOut, type Units } from '@core/plan/units';
 import type { Names } from '~/messages/place';
 import { lineOf } from '~/messages/numbers';
 import { usePlace } from '~/workers/use-place';
@@ -29,7 +30,7 @@ function rowsPer10({ sheet }: NeedlesView, { facts }: JournalState): number | nu
   return gauge?.ok ? gauge.value.rows : (wanted?.rows ?? null);
 }
 
-function namesOf({ sheet, round }: NeedlesView, school: School): Names {
+function namesOf({ sheet, round }: NeedlesView, school: School, units: Units): Names {
   const { sections, construction } = sheet.plan;
   const panels = new Map(sections.flatMap((one) => one.panels.map(({ id, name }) => [id, name])));
   return {
@@ -39,13 +40,14 @@ function namesOf({ sheet, round }: NeedlesView, school: School): Names {
     line: lineOf(round),
     turned: construction === 'flat',
     school,
+    length: (cm) => `${Number(lengthOut(cm, units).toFixed(1))} ${units}`,
   };
 }
 
 export default function PlaceSheet(props: PlaceProps) {
-  const { view, state, school, tab, setTab, close } = props;
+  const { view, state, school, units, tab, setTab, close } = props;
   const { sheet } = view;
-  const names = useMemo(() => namesOf(view, school), [view, school]);
+  const names = useMemo(() => namesOf(view, school, units), [view, school, units]);
   const piece = useMemo(
     () => ({
       plan: sheet.plan,

@@ -6,11 +6,11 @@ import { keyOf, type Question } from '@core/place/question';
 import { useAsked, type Desk } from '~/workers/use-place';
 import { Answers, Found, Likely } from './found';
 import { Ask, Others } from './question';
-import { impossibleWords } from '~/messages/found';
+import { impossibleWords, takenBackWords } from '~/messages/found';
 import type { TabProps } from './props';
 
 export function WhereTab(props: TabProps) {
-  const { view, answers, setAnswers, names, place } = props;
+  const { view, answers, setAnswers, takenBack, names, place } = props;
   const { done } = view;
   const [wanted, setWanted] = useState<Question | null>(null);
   const ask = useCallback((desk: Desk) => desk.locate(done, answers), [done, answers]);
@@ -40,6 +40,11 @@ export function WhereTab(props: TabProps) {
           </strong>{' '}
           as the last one done. Say what you see on the fabric; finish the {names.line} in hand first, or go
           back to its beginning.
+        </p>
+      )}
+      {takenBack && (
+        <p className="mb-4 rounded-lg border-2 border-line bg-sheet p-3" role="status">
+          {takenBackWords(takenBack, names)}
         </p>
       )}
       {impossible.map(({ question: about, least, most }) => (
