@@ -141,12 +141,19 @@ export function Ask({
       ({ id, count }) => id === question.panel && count.kind === 'hole' && count.tall !== null,
     );
   const hint = hintWords(question, names, tall);
+  const before = props.answers.findLast((one) => keyOf(one.question) === asking.key)?.seen;
   const answer = (value: number, give?: number) =>
     onAnswer({ question, seen: give === undefined ? { value } : { value, give } });
   const Body = asking.type === 'choice' ? AskChoice : AskCount;
   return (
     <section aria-label="Question" data-testid="question" data-question={asking.key}>
       <h3 className="text-2xl">{questionWords(question, names)}</h3>
+      {before && (
+        <p className="mt-1.5 font-semibold">
+          You said {valueWords(question, before.value, names).toLowerCase()}. Count once more, up another
+          strand if there is one.
+        </p>
+      )}
       {hint && <p className="mt-1.5 mb-4 text-soft">{hint}</p>}
       {!hint && <div className="h-3" />}
       {asking.type === 'length' ? (
