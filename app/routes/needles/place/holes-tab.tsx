@@ -9,7 +9,7 @@ import { rowNameWords, schoolWords } from '~/messages/place';
 import { capital } from '~/messages/telling';
 import { useAsked, type Desk } from '~/workers/use-place';
 import { NumberField } from '../form';
-import { PanelChoice, panelsHere } from './panel-choice';
+import { isTall, PanelChoice, panelsHere } from './panel-choice';
 import type { TabProps } from './props';
 
 /** Nobody counts more holes than these. */
@@ -68,8 +68,8 @@ function Audit({ holes, panel, name, props }: AuditProps) {
       <p className="mt-1 mb-3">
         As the journal has it, {counted(view.done, line)} {plural(view.done, 'is', 'are')} done. Count from
         the needle down, hole by hole. {schoolWords(school)} From hole to hole count the {line}s
-        {school.crossingRowIsOne ? ' from the first V above the lower one' : ' between the crossings'}. A tall
-        V stands for two {line}s.
+        {school.crossingRowIsOne ? ' from the first V above the lower one' : ' between the crossings'}.
+        {isTall(view, panel) && ` A tall V stands for two ${line}s.`}
       </p>
       {typed.map((text, i) => (
         <div key={i} className="flex items-start gap-2">

@@ -10,6 +10,10 @@ export function panelsHere({ sheet, columns, bands }: NeedlesView): { id: string
   return bands.flatMap(({ panel }) => all.find(({ id, edge }) => id === panel && !edge) ?? []);
 }
 
+/** In the column to count in some stitches were slipped: each is tall. */
+export const isTall = ({ columns }: NeedlesView, panel: string) =>
+  columns.some(({ id, count }) => id === panel && count.kind === 'hole' && count.tall !== null);
+
 export function PanelChoice({
   view,
   panel,

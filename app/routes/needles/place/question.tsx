@@ -9,6 +9,7 @@ import { MeasureInput } from '~/ui/inputs';
 import { Form, NumberField } from '../form';
 import { numberProblem } from '../number-problem';
 import { Chips, Numbers } from './choices';
+import { isTall } from './panel-choice';
 import type { PlaceProps, TabProps } from './props';
 
 /** So many numbers are a tap each: from the least on, or around the likely one; others are typed. */
@@ -135,11 +136,7 @@ export function Ask({
   const { names, place, units, view } = props;
   const asking = place?.askings.get(keyOf(question));
   if (!asking) return null;
-  const tall =
-    'panel' in question &&
-    view.columns.some(
-      ({ id, count }) => id === question.panel && count.kind === 'hole' && count.tall !== null,
-    );
+  const tall = 'panel' in question && isTall(view, question.panel);
   const hint = hintWords(question, names, tall);
   const before = props.answers.findLast((one) => keyOf(one.question) === asking.key)?.seen;
   const answer = (value: number, give?: number) =>
