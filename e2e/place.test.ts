@@ -269,6 +269,13 @@ describe('Count with me', () => {
     );
     await page.close();
   });
+
+  it('says so where nothing near the needle can be counted from', async () => {
+    const page = await open(ropePiece('Couch grass', 90, 'Row 1 (RS): k8.\nRow 2: p8.'), 70);
+    await find(page, 'Count with me');
+    await waitForText(page, '[role=dialog]', /has nothing near the needle to count from/);
+    await page.close();
+  });
 });
 
 describe('from hole to hole', () => {

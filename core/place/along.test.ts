@@ -94,6 +94,11 @@ describe('counting along from something else', () => {
       touches: [{ row: 40 }],
     });
   });
+  it('rows are not counted where every stitch is slipped now and then: each V would not be a row', () => {
+    const slipped = chartFrom('Row 1 (RS): k4.\nRow 2: sl 4 wyif.');
+    const piece = sheetOf([{ rows: 12, panels: [{ chart: slipped, id: 'p' }] }]);
+    expect(alongFor(piece, 'p', 8, full, [{ kind: 'marker', row: 2 }])).toEqual([]);
+  });
   it('nothing is far away: the cast-on is left out when it is', () => {
     const plain = sheetOf([{ rows: 300, panels: [{ chart: 'stockinette', id: 'p', repeats: 6 }] }]);
     expect(

@@ -48,7 +48,7 @@ function fromHole(sheet: Worksheet, panel: string, done: number, school: School)
   };
 }
 
-/** From above an anchor: in a column of the panel that is never slipped and all of Vs, if there is one. */
+/** From above an anchor, row by row: in a column of the panel that is never slipped, all of Vs if there is one. */
 function fromAnchor(sheet: Worksheet, panel: string, done: number, anchor: Anchor): Along | null {
   if (done - anchor.row > MOST_ALONG || anchor.row > done) return null;
   const rows = rowsFrom(sheet, anchor.row + 1, done);
@@ -61,11 +61,9 @@ function fromAnchor(sheet: Worksheet, panel: string, done: number, anchor: Ancho
   );
   const followed = columns.map((column) => follow(rows, column));
   const whole = followed.filter(({ worked }) => worked === rows.length);
-  const best =
-    whole.find(({ seen }) => seen === 'V') ?? whole[0] ?? followed[Math.floor(followed.length / 2)];
+  const best = whole.find(({ seen }) => seen === 'V') ?? whole[0];
   if (!best) return null;
-  const tall = best.worked < rows.length;
-  return { start: anchor, hole: null, touches: workedIn(rows, best.columns), seen: best.seen, tall };
+  return { start: anchor, hole: null, touches: workedIn(rows, best.columns), seen: best.seen, tall: false };
 }
 
 /** All that a count in this panel can begin from: the hole first, then the nearest below the needle. */

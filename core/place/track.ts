@@ -21,8 +21,6 @@ export type Track = {
   readonly vs: Int32Array;
   /** The panel has nothing but twists of 1 over 1. */
   readonly twists: boolean;
-  /** Some of its Vs are tall. */
-  readonly tall: boolean;
   /** The last crossing row of all, and how it leans, by the place in {@link LEANINGS}. */
   readonly last: Int32Array;
   readonly lean: Uint8Array;
@@ -156,7 +154,6 @@ export function trackOf(sheet: Worksheet, panelId: string): Track {
   return {
     panel: { id: panel.id, name: panel.name, edge: panel.edge },
     twists: !someHole,
-    tall: runs.some(({ facts }) => facts.some(({ slips }) => slips)),
     ...grow,
     stitch,
     look: looks[stitch - 1] ?? grow.look,

@@ -119,8 +119,18 @@ export function CountTab(props: TabProps) {
   }, [along, chosen, told, setCounting]);
   useEffect(() => () => setCounting(null), [setCounting]);
   const most = Math.max(MOST_NUMBERS, along?.touches.length ?? 0, counting?.told ?? 0);
-  if (chosen === null || !along)
-    return <p>There is nothing on the needle to count yet. Cast on and finish a {names.line} first.</p>;
+  if (done < 1 || chosen === null)
+    return <p>There is nothing on the needle to count yet. Finish a {names.line} first.</p>;
+  if (!along)
+    return (
+      <>
+        <PanelChoice view={view} panel={chosen} onChoose={setPanel} />
+        <p className="mt-4">
+          {capital(name)} has nothing near the needle to count from: no hole, lifeline, marker, ridge or
+          change of colour. Count in another panel, or ask where you are.
+        </p>
+      </>
+    );
   return (
     <>
       <PanelChoice view={view} panel={chosen} onChoose={setPanel} />

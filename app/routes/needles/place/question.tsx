@@ -1,5 +1,6 @@
 /** One question, with the answers that are a tap each, and others that might be asked instead. */
 import { useState } from 'react';
+import { Collapsible } from 'radix-ui';
 import type { Answer } from '@core/place/belief';
 import { keyOf, NONE, type Question } from '@core/place/question';
 import { lengthOut } from '@core/plan/units';
@@ -181,23 +182,23 @@ export function Others({
 }) {
   if (questions.length === 0) return null;
   return (
-    <details className="mt-2">
-      <summary className="flex min-h-12 cursor-pointer items-center font-semibold">
-        Ask me something else
-      </summary>
-      <ul className="grid gap-1">
-        {questions.map((question) => (
-          <li key={keyOf(question)}>
-            <button
-              type="button"
-              className="quiet-button h-auto w-full justify-start! py-2 text-left"
-              onClick={() => onChoose(question)}
-            >
-              {questionWords(question, names)}
-            </button>
-          </li>
-        ))}
-      </ul>
-    </details>
+    <Collapsible.Root className="mt-2">
+      <Collapsible.Trigger className="quiet-button -ml-3">Ask me something else</Collapsible.Trigger>
+      <Collapsible.Content asChild>
+        <ul className="grid gap-1">
+          {questions.map((question) => (
+            <li key={keyOf(question)}>
+              <button
+                type="button"
+                className="quiet-button h-auto w-full justify-start! py-2 text-left"
+                onClick={() => onChoose(question)}
+              >
+                {questionWords(question, names)}
+              </button>
+            </li>
+          ))}
+        </ul>
+      </Collapsible.Content>
+    </Collapsible.Root>
   );
 }
