@@ -96,13 +96,19 @@ function ShownNow({ view, names }: TabProps) {
 }
 
 export function CountTab(props: TabProps) {
-  const { view, state, school, setSchool, panel, setPanel, counting, setCounting, names } = props;
-  const { sheet, done } = view;
+  const { view, panel, names } = props;
   const here = panelsHere(view);
-  const chosen = here.some(({ id }) => id === panel) ? panel : (here[0]?.id ?? null);
-  const name = here.find(({ id }) => id === chosen)?.name ?? '';
+  const chosen = here.find(({ id }) => id === panel) ?? here[0];
+  if (view.done < 1 || !chosen)
+    return <p>There is nothing on the needle to count yet. Finish a {names.line} first.</p>;
+  return <CountIn props={props} chosen={chosen.id} name={chosen.name} />;
+}
+
+function CountIn({ props, chosen, name }: { props: TabProps; chosen: string; name: string }) {
+  const { view, state, school, setSchool, setPanel, counting, setCounting, names } = props;
+  const { sheet, done } = view;
   const starts = useMemo(
-    () => (chosen === null ? [] : alongFor(sheet, chosen, done, school, hungOf(state, chosen))),
+    () => alongFor(sheet, chosen, done, school, hungOf(state, chosen)),
     [sheet, chosen, done, school, state],
   );
   const [start, setStart] = useState<string | null>(null);
@@ -115,12 +121,10 @@ export function CountTab(props: TabProps) {
     setTold(0);
   }
   useEffect(() => {
-    setCounting(along && chosen !== null ? { panel: chosen, along, told, tell: setTold } : null);
+    setCounting(along ? { panel: chosen, along, told, tell: setTold } : null);
   }, [along, chosen, told, setCounting]);
   useEffect(() => () => setCounting(null), [setCounting]);
   const most = Math.max(MOST_NUMBERS, along?.touches.length ?? 0, counting?.told ?? 0);
-  if (done < 1 || chosen === null)
-    return <p>There is nothing on the needle to count yet. Finish a {names.line} first.</p>;
   if (!along)
     return (
       <>
