@@ -195,7 +195,7 @@ function Steps({
         />
       ) : (
         <div className="row-steps-now">
-          {rows.map((said) => (
+          {rows.map(({ said }) => (
             <RowSteps
               key={said.done}
               said={said}

@@ -62,9 +62,15 @@ export function RowNumbers({ view: { done }, seen, right }: Beside) {
     (_, i) => from + step * i,
   );
   return (
-    <g className="numerals" fontSize={size} fill="var(--soft)" data-testid="row-numbers">
+    <g
+      className="numerals"
+      fontSize={size}
+      fill="var(--soft)"
+      transform={`translate(${right})`}
+      data-testid="row-numbers"
+    >
       {rows.filter(clear).map((row) => (
-        <text key={row} x={right} y={topOf(row) + ROW_HEIGHT / 2} dominantBaseline="central">
+        <text key={row} y={topOf(row) + ROW_HEIGHT / 2} dominantBaseline="central">
           {row}
         </text>
       ))}
@@ -132,11 +138,16 @@ export function ComingNumbers({ view: { coming, cue }, seen, right }: Beside) {
   // Where rows are small only the first of those that would stand in each other's way.
   const rows = all.filter((row, i) => i === 0 || (row - (all[i - 1] as number)) * ROW_HEIGHT >= size);
   return (
-    <g className="numerals" fontSize={size} fill="var(--soft)" aria-hidden="true">
+    <g
+      className="numerals"
+      fontSize={size}
+      fill="var(--soft)"
+      transform={`translate(${right})`}
+      aria-hidden="true"
+    >
       {rows.map((row) => (
         <text
           key={row}
-          x={right}
           y={topOf(row) + ROW_HEIGHT / 2}
           dominantBaseline="central"
           fontWeight={row === cue?.row.row ? 800 : undefined}

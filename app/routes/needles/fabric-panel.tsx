@@ -22,9 +22,10 @@ import {
 import { ComingCrossings, MadeCrossings } from './fabric-crossings';
 import { Heads } from './heads';
 import { LookAround } from './look-around';
-import { steady, useCamera, type Camera, type Moves } from './use-camera';
+import { useCamera, type Camera, type Moves } from './use-camera';
 import { FABRIC_KEYS, useDrawing } from './use-drawing';
 import type { Counting } from './place/counting';
+import { useSettled } from './use-row-and-next';
 import type { NeedlesView } from './view';
 
 /** Fetched for pieces that are wider than the screen, and when she first counts along. */
@@ -171,6 +172,7 @@ export const FabricPanel = memo(function FabricPanel({ askFace, ...props }: Prop
   const { view, pointer } = props;
   const { cloth, done } = view;
   const { ref, room, camera, moves } = useCamera(view, pointer);
+  const settled = useSettled(view);
   const [large, setLarge] = useState(false);
   const { looking, shown } = camera;
   const drawing = useDrawing(ref, moves);
@@ -191,15 +193,10 @@ export const FabricPanel = memo(function FabricPanel({ askFace, ...props }: Prop
       <div className={props.counting ? 'w-full max-[760px]:hidden' : 'w-full'}>
         {(camera.wide || shown.wide) && (
           <Suspense fallback={<div className="h-12 max-[760px]:-mt-2" />}>
-            <WidthStrip view={view} shown={shown} px={width} draw={moves.draw} />
+            <WidthStrip view={settled} {...camera.windowAt(settled).shown} px={width} draw={moves.draw} />
           </Suspense>
         )}
-        <Heads
-          view={view}
-          shown={shown}
-          share={steady((shown.width * looking.scale) / width)}
-          offset={steady(((shown.from - looking.left) * looking.scale) / width)}
-        />
+        <Heads view={view} windowAt={camera.windowAt} room={width} />
         {askFace && view.cue?.working.side === 'WS' && <FaceQuestion choose={askFace} />}
       </div>
       <div className="relative min-h-0 w-full flex-1">

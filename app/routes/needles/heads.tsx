@@ -4,7 +4,7 @@ import { countWords } from '~/messages/count';
 import { spreadLabels } from '~/ui/spread';
 import type { PanelColumn, RowView } from './row-view';
 import { useRowAndNext } from './use-row-and-next';
-import type { FabricWindow } from './use-camera';
+import { steady, type Camera, type FabricWindow } from './use-camera';
 import type { NeedlesView } from './view';
 import { lineOf, type Line } from '~/messages/numbers';
 
@@ -143,33 +143,36 @@ const RowHeads = memo(
 
 export function Heads({
   view,
-  shown,
-  share,
-  offset,
+  windowAt,
+  room,
 }: {
   view: NeedlesView;
-  shown: FabricWindow;
-  share: number;
-  offset: number;
+  /** What is shown when a row is in hand, so that the next one's heads stand where they will be. */
+  windowAt: Camera['windowAt'];
+  /** Px across. */
+  room: number;
 }) {
   const rows = useRowAndNext(view);
-  const { said: now, faces } = view;
-  if (now.working === null) return null;
-  const bands = inWindow(view.bands, shown);
+  if (view.working === null) return null;
   return (
     <div className="heads">
-      {rows.map((said) => (
-        <div key={said.done} className="row-heads" data-ahead={said !== now} aria-hidden={said !== now}>
-          <RowHeads
-            said={said}
-            faces={faces}
-            width={shown.width}
-            bands={bands}
-            share={share}
-            offset={offset}
-          />
-        </div>
-      ))}
+      {rows.map((row) => {
+        const { said, faces, bands } = row;
+        const ahead = said !== view.said;
+        const { looking, shown } = windowAt(row);
+        return (
+          <div key={said.done} className="row-heads" data-ahead={ahead} aria-hidden={ahead}>
+            <RowHeads
+              said={said}
+              faces={faces}
+              width={shown.width}
+              bands={inWindow(bands, shown)}
+              share={steady((shown.width * looking.scale) / room)}
+              offset={steady(((shown.from - looking.left) * looking.scale) / room)}
+            />
+          </div>
+        );
+      })}
     </div>
   );
 }

@@ -4,11 +4,11 @@
  * smaller; with the next row it is at home again.
  */
 import { useEffect, useMemo, useRef, useState } from 'react';
-import type { Pointer } from '@core/cue/pointer';
+import { AT_START, type Pointer } from '@core/cue/pointer';
 import { ROW_HEIGHT } from '@core/fabric/shapes';
 import { kept, panned, wholeScale, zoomed, type Looking, type Size } from '~/ui/fabric/look-at';
 import { useSize } from '~/ui/use-size';
-import type { NeedlesView } from './view';
+import type { NeedlesView, RowOnFabric } from './view';
 
 /** Room beside the fabric in stitches: right of the needle's knob, and for row numbers. */
 const MARGINS: Margins = { left: 1.6, right: 3 };
@@ -50,14 +50,14 @@ export const windowAround = (middle: number, width: number, all: number) =>
   Math.min(all - width, Math.max(0, Math.round(middle - width / 2)));
 
 /** The middle of what the hands are at: the group pointed at, else the row's first crossing, else where the row begins. */
-function inHand(view: NeedlesView, pointer: Pointer | null): number {
-  const { cue, stops, cloth, done } = view;
+function inHand({ said, faces, cloth }: RowOnFabric, pointer: Pointer | null): number {
+  const { cue, stops, done } = said;
   const step = pointer
     ? (stops[pointer.stop] ?? stops[stops.length - 1])?.step
     : stops.find((stop) => stop.step.kind === 'crossing')?.step;
   const xs = (step?.columns ?? []).map((column) => cloth.xOf(done, column));
   if (xs.length > 0) return (Math.min(...xs) + Math.max(...xs)) / 2;
-  const fromRight = (view.faces === 'RS') === (cue?.working.direction !== 'leftToRight');
+  const fromRight = (faces === 'RS') === (cue?.working.direction !== 'leftToRight');
   return fromRight ? cloth.width : 0;
 }
 
@@ -65,8 +65,9 @@ function inHand(view: NeedlesView, pointer: Pointer | null): number {
 const needleAt = (coming: number, scale: number, room: Size) =>
   Math.min((OVER_COMING + coming * ROW_HEIGHT) * scale, room.height * LOWEST_NEEDLE);
 
-function atHome(view: NeedlesView, pointer: Pointer | null, room: Size, wide: number | null): Looking {
-  const { cloth, done } = view;
+function atHome(row: RowOnFabric, pointer: Pointer | null, room: Size, wide: number | null): Looking {
+  const { cloth } = row;
+  const { done } = row.said;
   const all = cloth.width;
   const units = (wide ?? all) + MARGIN;
   const frame =
@@ -75,7 +76,7 @@ function atHome(view: NeedlesView, pointer: Pointer | null, room: Size, wide: nu
   const left =
     wide === null
       ? -MARGINS.left - (room.width / scale - units) / 2
-      : windowAround(inHand(view, pointer), wide, all) - MARGINS.left;
+      : windowAround(inHand(row, pointer), wide, all) - MARGINS.left;
   const coming = Math.min(ROWS_COMING, cloth.lastRow - done);
   return { left, top: done * ROW_HEIGHT + needleAt(coming, scale, room) / scale, scale };
 }
@@ -113,14 +114,17 @@ export type Moves = {
   readonly home: () => void;
 };
 
-export type Camera = Moves & {
-  readonly looking: Looking;
-  readonly shown: FabricWindow;
-  /** The piece is too wide to be read whole. */
-  readonly wide: boolean;
-  /** She has drawn the fabric somewhere else. */
-  readonly away: boolean;
-};
+type Shown = { readonly looking: Looking; readonly shown: FabricWindow };
+
+export type Camera = Moves &
+  Shown & {
+    /** What is shown while a row is in hand: of the next one, what will be. */
+    readonly windowAt: (row: RowOnFabric) => Shown;
+    /** The piece is too wide to be read whole. */
+    readonly wide: boolean;
+    /** She has drawn the fabric somewhere else. */
+    readonly away: boolean;
+  };
 
 /** Always the newest, under a name that does not change: what is only pressed is not drawn anew with every row. */
 function useMoves(camera: Camera): Moves {
@@ -164,9 +168,15 @@ export function useCamera(view: NeedlesView, pointer: Pointer | null) {
   const change = (how: (from: Looking) => Looking) =>
     setHeld((now) => ({ row: done, looking: within(how(now?.row === done ? now.looking : home)) }));
   const middle = { x: room.width / 2, y: room.height / 2 };
+  const shownAt = (from: Looking) => windowOf(from, room, all, marginsAt(from.scale, home.scale));
+  const now: Shown = { looking, shown: shownAt(looking) };
   const camera: Camera = {
-    looking,
-    shown: windowOf(looking, room, all, marginsAt(looking.scale, home.scale)),
+    ...now,
+    windowAt: (row) => {
+      if (row.said === view.said) return now;
+      const next = atHome(row, pointer && AT_START, room, width);
+      return { looking: next, shown: shownAt(next) };
+    },
     wide: width !== null,
     away,
     pan: (dx, dy) => change((from) => panned(from, dx, dy)),

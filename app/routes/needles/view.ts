@@ -8,19 +8,24 @@ import type { Side } from '@core/stitch/types';
 import type { KnitterSettings } from '~/knitter/settings';
 import { rowView, type RowView } from './row-view';
 
-export type NeedlesView = RowView & {
+/** A row, and the fabric on whose needle it is worked. */
+export type RowOnFabric = {
   /** What is said of the row, the same object as long as nothing has changed it. */
   readonly said: RowView;
-  /** What will be said of the row after it; null after the last one. */
-  readonly ahead: () => RowView | null;
-  readonly sheet: Worksheet;
   /** The side of the fabric that the picture shows. */
   readonly faces: Side;
   /** The whole piece; the same object as long as no row of it has changed. */
   readonly cloth: Cloth;
-  /** Panels of the row in hand, left to right in the view. */
+  /** Panels of the row, left to right in the view. */
   readonly bands: readonly PanelBand[];
 };
+
+export type NeedlesView = RowView &
+  RowOnFabric & {
+    /** The row after it; null after the last one. */
+    readonly ahead: () => RowOnFabric | null;
+    readonly sheet: Worksheet;
+  };
 
 /** What of the journal decides how rows lie; how many are done does so only where a section is open. */
 function keyOf(plan: Plan, { done, ...facts }: Facts): string {
@@ -54,20 +59,25 @@ function hanging(sheet: Worksheet, facts: Facts, faces: Side): Cloth {
   return growing.cloth;
 }
 
+function onFabric(
+  sheet: Worksheet,
+  done: number,
+  state: JournalState,
+  settings: KnitterSettings,
+): RowOnFabric {
+  const said = rowView(sheet, done, state, settings);
+  // What is finished hangs right side out.
+  const faces =
+    settings.wrongSide === 'faces' && said.working !== null ? sideOf(sheet.plan, said.working) : 'RS';
+  const cloth = hanging(sheet, state.facts, faces);
+  return { said, faces, cloth, bands: cloth.bandsOf(said.working ?? sheet.rows) };
+}
+
 export function needlesView(plan: Plan, state: JournalState, settings: KnitterSettings): NeedlesView {
   const sheet = sheetFor(plan, keyOf(plan, state.facts), () => remembering(worksheet(plan, state.facts)));
   const done = Math.min(state.done, sheet.rows);
-  const said = rowView(sheet, done, state, settings);
-  // What is finished hangs right side out.
-  const faces = settings.wrongSide === 'faces' && said.working !== null ? sideOf(plan, said.working) : 'RS';
-  const cloth = hanging(sheet, state.facts, faces);
-  return {
-    ...said,
-    said,
-    ahead: () => (done < sheet.rows ? rowView(sheet, done + 1, state, settings) : null),
-    sheet,
-    faces,
-    cloth,
-    bands: cloth.bandsOf(said.working ?? sheet.rows),
-  };
+  const now = onFabric(sheet, done, state, settings);
+  let next: RowOnFabric | null = null;
+  const ahead = () => (done < sheet.rows ? (next ??= onFabric(sheet, done + 1, state, settings)) : null);
+  return { ...now.said, ...now, ahead, sheet };
 }

@@ -40,14 +40,15 @@ function marksOf({ stops, cloth, done }: NeedlesView) {
   return marks;
 }
 
-export default function WidthStrip({
+/** Every prop is a number or stays the same object, so that a tap does not draw it anew. */
+export default memo(function WidthStrip({
   view,
-  shown,
+  from,
+  width,
   px,
   draw,
-}: {
+}: Pick<FabricWindow, 'from' | 'width'> & {
   view: NeedlesView;
-  shown: FabricWindow;
   /** Width of the strip. */
   px: number;
   draw: (from: number) => void;
@@ -58,10 +59,10 @@ export default function WidthStrip({
     <Slider.Root
       className="relative flex h-12 touch-none items-center select-none max-[760px]:-mt-2"
       min={0}
-      max={Math.max(1, Math.ceil(cloth.width - shown.width))}
+      max={Math.max(1, Math.ceil(cloth.width - width))}
       step={1}
-      value={[shown.from]}
-      onValueChange={([from]) => from !== undefined && draw(from)}
+      value={[from]}
+      onValueChange={([to]) => to !== undefined && draw(to)}
     >
       <Slider.Track
         className="relative h-8 w-full max-[760px]:h-6 overflow-hidden rounded-md bg-line"
@@ -82,8 +83,8 @@ export default function WidthStrip({
       <Slider.Thumb
         aria-label="The part of the width that is shown"
         className="block h-11 rounded-md max-[760px]:h-8 border-4 border-ink"
-        style={{ width: `${Math.round((px * shown.width) / cloth.width)}px` }}
+        style={{ width: `${Math.round((px * width) / cloth.width)}px` }}
       />
     </Slider.Root>
   );
-}
+});
