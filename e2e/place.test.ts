@@ -171,6 +171,21 @@ describe('Where am I?', () => {
     await page.close();
   });
 
+  it('who has seen enough takes what is likely, with how likely it is beside it', async () => {
+    const page = await open(panels('Reedmace'), 24);
+    await find(page, 'Where am I?');
+    await page.waitForSelector('[data-testid=question]');
+    expect(await page.evaluate(() => document.body.innerText)).not.toContain('Enough');
+    await answer(page, fabricOf(panels('Seen'), 27));
+    await answer(page, fabricOf(panels('Seen'), 27));
+    expect(await page.$('[data-testid=found]')).toBeNull();
+    const row = await likeliest(page);
+    await pressIn(page, 'Enough: take one of these');
+    await pressIn(page, `Set the piece to ${row} rows done`);
+    await waitForDone(page, row);
+    await page.close();
+  });
+
   it('a panel two rows ahead is found, set as the record, and its next crossing comes two rows sooner', async () => {
     const page = await open(panels('Bulrush'), 24);
     await find(page, 'Where am I?');

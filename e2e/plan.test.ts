@@ -242,6 +242,17 @@ describe('a shaped waistcoat front', () => {
       ),
     );
     expect(decreasing.slice(0, 3)).toEqual([21, 23, 25]);
+    // The same rows as fabric, with the numbers of those that cross.
+    await page.waitForSelector('[aria-label="Rows 21 to 32 as fabric, right side out"]');
+    await page.waitForSelector('canvas[data-painted=true]');
+    const numbers = await page.$$eval('[data-testid=paper-numbers] text', (all) =>
+      all.map((one) => Number(one.textContent)),
+    );
+    const crossing = await page.$$eval('.paper-table tr:has(td[data-crosses=true]) th', (all) =>
+      all.map((one) => Number(one.textContent)),
+    );
+    expect(numbers.length).toBeGreaterThan(0);
+    expect(crossing).toEqual(expect.arrayContaining(numbers));
     await fill(page, 'Ticked on paper up to row', '24');
     await press(page, 'Put 3 rows into the journal');
     await waitForText(page, '[data-testid=paper-done]', /24 rows are done/);

@@ -5,6 +5,7 @@ import { charted } from '@core/piece/worksheet';
 import { keepEdges } from '../cast-on/count-check';
 import { changeMaking, firstSetUp, nextSpread, setRepeats, withoutEdges } from '../setup/draft-state';
 import { furtherSummary, shapingSummary } from '../setup/summaries';
+import { numbersWithRoom } from './paper-fabric';
 import { paperColumns, paperRows } from './paper-rows';
 
 const draftOf = (key: string) => DEMO.find((piece) => piece.key === key)?.draft as PieceDraft;
@@ -35,6 +36,11 @@ describe('the coming rows on paper', () => {
   it('have a column for each panel that says something, the left edge first', () => {
     const body = rows.slice(20, 30);
     expect(paperColumns(sheet, body).map(({ name }) => name)).toEqual(['flank', 'flank eel', 'plover wave', 'eel rope', 'front band']);
+  });
+  it('as fabric, have their numbers where there is room', () => {
+    expect(numbersWithRoom([21, 22, 25, 27, 29], 3)).toEqual([21, 25, 29]);
+    expect(numbersWithRoom([21, 22], 0.5)).toEqual([21, 22]);
+    expect(numbersWithRoom([], 1)).toEqual([]);
   });
   it('name shaping beside the row', () =>
     expect(rows.filter(({ notices }) => notices.some((words) => words.includes('bind off') || words.includes('bound off'))).map(({ takes, gives }) => takes - gives)).toEqual([5]));

@@ -1,5 +1,5 @@
 /** The paper twin: the coming rows to print, and the ticks typed back. */
-import { useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { data, Form, Link, useSearchParams } from 'react-router';
 import { Printer } from 'lucide-react';
 import { worksheet } from '@core/piece/worksheet';
@@ -7,6 +7,7 @@ import { whoAsks } from '~/knitter/asking.server';
 import { openJournal } from '~/db/journal-part.server';
 import { findPiece, readSettings } from '~/db/pieces.server';
 import { useJournal } from '~/journal/use-journal';
+import { useInPage } from '~/ui/use-in-page';
 import { wayOf } from '~/knitter/settings';
 import { counted, lineOf, plural, type Line as Unit } from '~/messages/numbers';
 import { Page } from '~/ui/page';
@@ -14,6 +15,9 @@ import { numberProblem } from '../needles/number-problem';
 import { paperColumns, paperRows, type PaperColumn, type PaperRow } from './paper-rows';
 import { NO_SUCH_PIECE } from '~/messages/gone';
 import type { Route } from './+types/route';
+
+/** Rows are laid out as fabric in the browser. */
+const PaperFabric = lazy(() => import('./paper-fabric'));
 
 const MOST_ROWS = 120;
 const USUAL_ROWS = 24;
@@ -129,7 +133,8 @@ export default function Paper({ loaderData }: Route.ComponentProps) {
   const { piece, journal, settings } = loaderData;
   const { state, record } = useJournal(piece.id, journal);
   const [params] = useSearchParams();
-  const sheet = worksheet(piece.plan, state.facts);
+  const sheet = useMemo(() => worksheet(piece.plan, state.facts), [piece.plan, state.facts]);
+  const inPage = useInPage();
   const working = Math.min(state.done + 1, sheet.rows);
   const wanted = (name: string, usual: number, most: number) => {
     const value = params.get(name);
@@ -181,6 +186,13 @@ export default function Paper({ loaderData }: Route.ComponentProps) {
           </p>
         ))}
         <TypeBack done={state.done} last={sheet.rows} line={line} record={typeBack} />
+      </div>
+      <div className="min-h-[250px]" data-yarn={piece.yarn}>
+        {inPage && (
+          <Suspense>
+            <PaperFabric sheet={sheet} from={from} count={count} line={line} />
+          </Suspense>
+        )}
       </div>
       <div className="paper-scroll">
         <table className="paper-table">

@@ -1,5 +1,6 @@
 /** What was found, how likely each row is, and what has been said. */
 import { X } from 'lucide-react';
+import { Collapsible } from 'radix-ui';
 import type { Located, Misfit, RowChance } from '@core/place/locate';
 import { keyOf, type Question } from '@core/place/question';
 import { alikeWords, foundWords, misfitWords, offWords } from '~/messages/found';
@@ -11,9 +12,25 @@ import type { TabProps } from './props';
 const percent = (chance: number) =>
   chance >= 0.995 ? 'almost certain' : `${Math.max(1, Math.round(chance * 100))} in 100`;
 
+const MOST_SHOWN = 5;
+const shownOf = (rows: readonly RowChance[]) =>
+  rows.filter(({ chance }, i) => i < MOST_SHOWN && (i === 0 || chance >= 0.01));
+
+/** She may stop before it is certain, and take what is likely. */
+export function Enough({ rows, ...props }: TabProps & { rows: readonly RowChance[] }) {
+  return (
+    <Collapsible.Root className="mt-2">
+      <Collapsible.Trigger className="quiet-button -ml-3">Enough: take one of these</Collapsible.Trigger>
+      <Collapsible.Content>
+        <PieceEntry {...props} rows={shownOf(rows).map(({ row }) => row)} />
+      </Collapsible.Content>
+    </Collapsible.Root>
+  );
+}
+
 /** The likeliest rows, each with its chance. */
 export function Likely({ rows, done, names }: { rows: readonly RowChance[]; done: number; names: Names }) {
-  const shown = rows.filter(({ chance }, i) => i < 5 && (i === 0 || chance >= 0.01));
+  const shown = shownOf(rows);
   return (
     <section className="mt-6" aria-label="How likely each is" data-testid="likely">
       <p className="label">{capital(names.line)}s done, as likely as</p>

@@ -4,10 +4,11 @@ import { Dialog, Tabs } from 'radix-ui';
 import { X } from 'lucide-react';
 import type { JournalState } from '@core/journal/fold';
 import type { School } from '@core/place/count';
+import { lastRowOf } from '@core/piece/worksheet';
 import { gaugeOf } from '@core/plan/gauge';
 import { lengthOut, type Units } from '@core/plan/units';
 import type { Names } from '~/messages/place';
-import { lineOf } from '~/messages/numbers';
+import { lineOf, type Line } from '~/messages/numbers';
 import { usePlace } from '~/workers/use-place';
 import type { NeedlesView } from '../view';
 import { hungOf } from '../row-view';
@@ -30,12 +31,20 @@ function rowsPer10({ sheet }: NeedlesView, { facts }: JournalState): number | nu
   return gauge?.ok ? gauge.value.rows : (wanted?.rows ?? null);
 }
 
+/** Parts of the same name are told apart by their rows. */
+function sectionName(sheet: NeedlesView['sheet'], index: number, line: Line): string {
+  const { sections } = sheet.plan;
+  const name = sections[index]?.name ?? '';
+  if (sections.filter((one) => one.name === name).length < 2) return name;
+  return `${name}, ${line}s ${sheet.firstRows[index]} to ${lastRowOf(sheet, index)}`;
+}
+
 function namesOf({ sheet, round }: NeedlesView, school: School, units: Units): Names {
   const { sections, construction } = sheet.plan;
   const panels = new Map(sections.flatMap((one) => one.panels.map(({ id, name }) => [id, name])));
   return {
     panel: (id) => panels.get(id) ?? id,
-    section: (index) => sections[index]?.name ?? '',
+    section: (index) => sectionName(sheet, index, lineOf(round)),
     sections: sections.length,
     line: lineOf(round),
     turned: construction === 'flat',

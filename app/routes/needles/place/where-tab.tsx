@@ -4,7 +4,7 @@ import type { Answer } from '@core/place/belief';
 import type { Located } from '@core/place/locate';
 import { keyOf, type Question } from '@core/place/question';
 import { useAsked, type Desk } from '~/workers/use-place';
-import { Answers, Found, Likely } from './found';
+import { Answers, Enough, Found, Likely } from './found';
 import { Ask, Others } from './question';
 import { impossibleWords, takenBackWords } from '~/messages/found';
 import type { TabProps } from './props';
@@ -73,6 +73,7 @@ export function WhereTab(props: TabProps) {
         <Found located={located} props={props} onAsk={setWanted} />
       )}
       <Likely rows={located.rows} done={done} names={names} />
+      {question && answers.length > 0 && <Enough {...props} rows={located.rows} />}
       <Answers props={props} onTakeBack={takeBack} />
     </div>
   );
