@@ -1,5 +1,5 @@
 /** What is said before the cue, quietly: something to hang in the work, a stretch for the hands. */
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { GripHorizontal, Hand, Pin } from 'lucide-react';
 import type { Happening, JournalEvent } from '@core/journal/events';
 import { atItSince } from '@core/journal/pace';
@@ -51,24 +51,27 @@ export function Suggested({
 
 const LOOK_MS = 20_000;
 
-/** The time now, looked at now and then; null until the page is in a browser. */
-function useNow(): number | null {
-  const [now, setNow] = useState<number | null>(null);
+/** Looked at now and then: the time, and since when she has been at it; null until the page is in a browser. */
+function useAtIt(events: readonly JournalEvent[]): { now: number; since: number | null } | null {
+  const [atIt, setAtIt] = useState<{ now: number; since: number | null } | null>(null);
+  const latest = useRef(events);
   useEffect(() => {
-    const timer = setInterval(() => setNow(Date.now()), LOOK_MS);
+    latest.current = events;
+  }, [events]);
+  useEffect(() => {
+    const look = () =>
+      setAtIt({ now: Date.now(), since: atItSince(latest.current, deviceName(deviceStore())) });
+    const timer = setInterval(look, LOOK_MS);
     return () => clearInterval(timer);
   }, []);
-  return now;
+  return atIt;
 }
 
 export function Stretch({ events, minutes }: { events: readonly JournalEvent[]; minutes: number }) {
-  const now = useNow();
+  const atIt = useAtIt(events);
   const [rested, setRested] = useState(0);
-  const since = useMemo(
-    () => (now === null ? null : atItSince(events, deviceName(deviceStore()))),
-    [events, now],
-  );
-  if (now === null || since === null || minutes === 0) return null;
+  if (!atIt || atIt.since === null || minutes === 0) return null;
+  const { now, since } = atIt;
   const at = (now - Math.max(since, rested)) / 60_000;
   // A clock that was set meanwhile says nothing.
   if (at < minutes || at > 24 * 60) return null;

@@ -7,7 +7,7 @@ import { facedDirection } from '@core/stitch/working';
 import type { Happening } from '@core/journal/events';
 import type { Units } from '@core/plan/units';
 import { changePrefs, DENSITIES, type Density, type Prefs } from '~/device/prefs';
-import { wayOf, type KnitterSettings, type WayOf } from '~/knitter/settings';
+import { wayOf, type KnitterSettings } from '~/knitter/settings';
 import { lengthWords } from '~/messages/measures';
 import { comingWords } from '~/messages/coming';
 import { markerWords } from '~/messages/marker';
@@ -19,7 +19,7 @@ import { capital } from '~/messages/telling';
 import { RowSteps, type AskHow } from './steps';
 import { Stitches } from './stitches';
 import type { RowInHand } from './use-row';
-import { useRowAndNext } from './use-row-and-next';
+import { useRowAndNext, useSettled } from './use-row-and-next';
 import { useSwipe } from './use-swipe';
 import type { NeedlesView } from './view';
 import { lineOf, stitches as some, type Line } from '~/messages/numbers';
@@ -74,8 +74,16 @@ function Marker({ cue }: { cue: RowCue }) {
   return words && <p className="marker-line">{capital(words)}.</p>;
 }
 
+type Later = Pick<Props, 'view' | 'settings'>;
+
+/** What is drawn when there is time: as it was until then. */
+function Later({ view, settings, of: Part }: Later & { of: React.ComponentType<Later> }) {
+  return <Part view={useSettled(view)} settings={settings} />;
+}
+
 /** What comes after this row, so that the hands can plan ahead. */
-function Coming({ coming, wayOf }: { coming: NeedlesView['coming']; wayOf: WayOf }) {
+const Coming = memo(function Coming({ view: { coming }, settings }: Later) {
+  const how = wayOf(settings);
   if (coming.length === 0) return null;
   return (
     <div className="coming">
@@ -87,7 +95,7 @@ function Coming({ coming, wayOf }: { coming: NeedlesView['coming']; wayOf: WayOf
             <span className="inline-block max-w-[calc(100%-60px)] align-top">
               {panels.map(({ id, name, kinds }) => (
                 <span key={id} className="block leading-snug">
-                  {name}: {comingWords(kinds, wayOf)}
+                  {name}: {comingWords(kinds, how)}
                 </span>
               ))}
             </span>
@@ -96,7 +104,16 @@ function Coming({ coming, wayOf }: { coming: NeedlesView['coming']; wayOf: WayOf
       </ul>
     </div>
   );
-}
+});
+
+/** Read out to who does not see the row. */
+const Said = memo(function Said({ view: { cue, notices }, settings }: Later) {
+  return (
+    <p className="sr-only" aria-live="polite">
+      {rowSaid(cue, wayOf(settings), notices)}
+    </p>
+  );
+});
 
 /** A section that ends by a measure: when to take it, and the end itself as soon as it may come. */
 function ToMeasure({
@@ -211,7 +228,7 @@ function Steps({
       {view.slips && !prefs.knowsSlips && <SlipsNote />}
       {crosses && first}
       {notes}
-      <Coming coming={view.coming} wayOf={wayOf(settings)} />
+      <Later of={Coming} view={view} settings={settings} />
     </div>
   );
 }
@@ -363,9 +380,7 @@ export const CuePanel = memo(function CuePanel(props: Props) {
           {cue && <StitchCount stitches={view.stitches} end={view.end} />}
         </div>
       </header>
-      <p className="sr-only" aria-live="polite">
-        {rowSaid(cue, wayOf(props.settings), view.notices)}
-      </p>
+      <Later of={Said} view={view} settings={props.settings} />
       {cue ? (
         <Steps cue={cue} {...props} />
       ) : (

@@ -12,6 +12,12 @@ type Point = { readonly x: number; readonly y: number };
 const between = (a: Point, b: Point): Point => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
 const apart = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y);
 
+/** From the element's corner. Asked only where it is needed: the page has to be laid out for it. */
+function within(element: HTMLElement, { x, y }: Point): Point {
+  const { left, top } = element.getBoundingClientRect();
+  return { x: x - left, y: y - top };
+}
+
 export function useDrawing(ref: RefObject<HTMLDivElement | null>, moves: Moves) {
   const down = useRef(new Map<number, Point>());
   const moved = useRef(false);
@@ -22,9 +28,9 @@ export function useDrawing(ref: RefObject<HTMLDivElement | null>, moves: Moves) 
     const onWheel = (event: WheelEvent) => {
       event.preventDefault();
       const unit = event.deltaMode === 1 ? LINE_PX : 1;
-      const box = element.getBoundingClientRect();
-      const at = { x: event.clientX - box.left, y: event.clientY - box.top };
-      if (event.ctrlKey || event.metaKey) moves.zoom(Math.exp(-event.deltaY * unit * WHEEL_ZOOM), at);
+      const at = { x: event.clientX, y: event.clientY };
+      if (event.ctrlKey || event.metaKey)
+        moves.zoom(Math.exp(-event.deltaY * unit * WHEEL_ZOOM), within(element, at));
       else if (event.shiftKey) moves.pan(-event.deltaY * unit, 0);
       else moves.pan(-event.deltaX * unit, -event.deltaY * unit);
     };
@@ -32,10 +38,7 @@ export function useDrawing(ref: RefObject<HTMLDivElement | null>, moves: Moves) 
     return () => element.removeEventListener('wheel', onWheel);
   }, [ref, moves]);
 
-  const place = (event: PointerEvent): Point => {
-    const box = ref.current?.getBoundingClientRect();
-    return { x: event.clientX - (box?.left ?? 0), y: event.clientY - (box?.top ?? 0) };
-  };
+  const place = (event: PointerEvent): Point => ({ x: event.clientX, y: event.clientY });
   const lift = (event: PointerEvent) => {
     down.current.delete(event.pointerId);
     if (down.current.size === 0) moved.current = false;
@@ -58,7 +61,8 @@ export function useDrawing(ref: RefObject<HTMLDivElement | null>, moves: Moves) 
       down.current.set(event.pointerId, now);
       if (!other) return moves.pan(now.x - before.x, now.y - before.y);
       const [was, is] = [between(before, other), between(now, other)];
-      moves.zoom(apart(now, other) / Math.max(1, apart(before, other)), is);
+      const room = ref.current;
+      if (room) moves.zoom(apart(now, other) / Math.max(1, apart(before, other)), within(room, is));
       moves.pan(is.x - was.x, is.y - was.y);
     },
     onPointerUp: lift,
