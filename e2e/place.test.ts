@@ -226,7 +226,7 @@ describe('Count with me', () => {
     if (!box) throw new Error('nothing to touch');
     await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2);
     await waitForText(page, '[data-testid=told]', /^3\s*Vs$/);
-    expect(await page.$$eval('[data-state=touched]', (found) => found.length)).toBe(3);
+    await page.waitForFunction(() => document.querySelectorAll('[data-state=touched]').length === 3);
     await pressIn(page, 'One more');
     await waitForText(
       page,
