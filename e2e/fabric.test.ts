@@ -1,6 +1,6 @@
 /** The hanging fabric: painted on canvas, drawn along to any row, larger and smaller, each crossing there to be touched. */
 import type { Page } from 'puppeteer-core';
-import type { PieceDraft } from '@core/draft/draft';
+import { panelDraft, type PieceDraft } from '@core/draft/draft';
 import { startApp, type RunningApp } from './helpers/app';
 import { DESK, openBrowser, PHONE, waitForText, type OpenBrowser } from './helpers/browser';
 import { complete, done, knit, waitForDone } from './helpers/journeys';
@@ -23,6 +23,26 @@ const LONG =
 
 const pieceAt = (name: string, rows: number, draft: PieceDraft = ropePiece(name, 200, LONG)) =>
   setUpAt(app.address, draft, rows);
+
+/** 140 stitches: a rope at the left edge that crosses in every fourth row, stockinette beside it. */
+const wide = (name: string): PieceDraft => ({
+  ...ropePiece(name, 40),
+  sections: [
+    {
+      id: 'body',
+      name: 'Body',
+      rows: 40,
+      panels: [
+        panelDraft('plain', 'plain', 'Row 1 (RS): k1.\nRow 2: p1.', { repeats: 132 }),
+        panelDraft(
+          'rope',
+          'rope',
+          'Row 1 (RS): p2, 2/2 RC, p2.\nRow 2: k2, p4, k2.\nRow 3: p2, k4, p2.\nRow 4: k2, p4, k2.',
+        ),
+      ],
+    },
+  ],
+});
 
 const ROOM = '[data-testid=fabric-room]';
 
@@ -166,6 +186,31 @@ describe('on a desk', () => {
     await painted(page);
     await yarnComes(page);
   });
+});
+
+it('the heads of the next row are written where they will stand, on a piece that is shown through a window', async () => {
+  // The question how wrong-side rows shall hang takes room of its own.
+  const body = new URLSearchParams({ intent: 'wrongSide', wrongSide: 'chart' });
+  await fetch(`${app.address}/knitter`, { method: 'POST', body });
+  const page = await open(await pieceAt('Ferry hanging', 3, wide('Ferry hanging')), DESK);
+  const heads = (ahead: boolean) => page.$eval(`.row-heads[data-ahead=${ahead}]`, (found) => found.innerHTML);
+  // Rows that cross are shown where they cross, the others where they begin: the window goes to and fro.
+  const windows = new Set<string>();
+  for (let row = 4; row <= 9; row += 1) {
+    // Until then the row before stands there, in front.
+    await page.waitForSelector('.row-heads[data-ahead=false] + .row-heads[data-ahead=true]');
+    const next = await heads(true);
+    await knit(page, 'Space', row);
+    expect(await heads(false)).toBe(next);
+    windows.add(
+      await page.$eval(
+        '.fabric-room > .absolute',
+        (found) => (found as HTMLElement).style.transform.split(',')[0] ?? '',
+      ),
+    );
+  }
+  expect(windows.size).toBeGreaterThan(1);
+  await page.close();
 });
 
 it('a finished piece hangs right side out and can be looked at down to its first row', async () => {
