@@ -62,6 +62,8 @@ type HeadsProps = {
   faces: NeedlesView['faces'];
   width: number;
   bands: NeedlesView['bands'];
+  /** Seen through a window: panels come into sight and go out of it, and the room for their line stays. */
+  wide: boolean;
   /** The fabric's part of the frame's width, and where it begins, as shares. */
   share: number;
   offset: number;
@@ -72,7 +74,7 @@ const sameBands = (a: HeadsProps['bands'], b: HeadsProps['bands']) =>
   a.every(({ panel, x, width }, i) => panel === b[i]?.panel && x === b[i].x && width === b[i].width);
 
 const RowHeads = memo(
-  function RowHeads({ said, faces, width, bands: all, share, offset }: HeadsProps) {
+  function RowHeads({ said, faces, width, bands: all, wide, share, offset }: HeadsProps) {
     const { columns, working } = said;
     const line = lineOf(said.round);
     const inView = new Set(all.map(({ panel }) => panel));
@@ -123,9 +125,10 @@ const RowHeads = memo(
             />
           ))}
         </svg>
-        {folded.length > 0 && (
-          <p className="folded max-[760px]:hidden">
-            Also: {folded.map((column) => `${column.name}: ${inShort(column, line)}`).join(' · ')}
+        {(folded.length > 0 || wide) && (
+          <p className="folded min-h-[1lh] max-[760px]:hidden">
+            {folded.length > 0 &&
+              `Also: ${folded.map((column) => `${column.name}: ${inShort(column, line)}`).join(' · ')}`}
           </p>
         )}
         <p className="folded phone-only truncate">{phoneFolded(columns, soonest, line)}</p>
@@ -136,6 +139,7 @@ const RowHeads = memo(
     a.said === b.said &&
     a.faces === b.faces &&
     a.width === b.width &&
+    a.wide === b.wide &&
     a.share === b.share &&
     a.offset === b.offset &&
     sameBands(a.bands, b.bands),
@@ -167,6 +171,7 @@ export function Heads({
               faces={faces}
               width={shown.width}
               bands={inWindow(bands, shown)}
+              wide={shown.wide}
               share={steady((shown.width * looking.scale) / room)}
               offset={steady(((shown.from - looking.left) * looking.scale) / room)}
             />
