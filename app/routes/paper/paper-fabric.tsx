@@ -9,8 +9,8 @@ import { FabricPicture } from '~/ui/fabric/picture';
 
 /** A picture this high fits over the table on one page, px. */
 const HIGH = 230;
-/** The page's width for it, px; numbers are about this large on it. */
-const WIDE = 1000;
+/** Its width, px: as wide on a printed page upright as on every screen, so that nothing is painted anew for the printer. */
+const WIDE = 680;
 const NUMBER_PX = 13;
 
 /** Numbers that have room, from the lowest on: `least` apart, in rows. */
@@ -44,7 +44,7 @@ export default function PaperFabric({
   const margin = size * 3;
   return (
     <FabricPicture
-      className="mt-5 max-h-[250px] break-inside-avoid"
+      className="mx-auto mt-5 max-h-[250px] w-[680px]! break-inside-avoid"
       packed={packed}
       up={height}
       box={{ x: -margin, y: -0.3, width: width + 2 * margin, height: height + 0.6 }}

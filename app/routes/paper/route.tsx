@@ -187,10 +187,7 @@ export default function Paper({ loaderData }: Route.ComponentProps) {
         ))}
         <TypeBack done={state.done} last={sheet.rows} line={line} record={typeBack} />
       </div>
-      <div
-        className="min-h-[270px] overflow-x-auto *:min-w-[760px] print:overflow-visible"
-        data-yarn={piece.yarn}
-      >
+      <div className="min-h-[270px] overflow-x-auto" data-yarn={piece.yarn}>
         {inPage && (
           <Suspense>
             <PaperFabric sheet={sheet} from={from} count={count} line={line} />
