@@ -10,7 +10,7 @@ const MAY = {
   journal: ['piece', 'stitch'],
   cue: ['piece', 'chart', 'stitch'],
   place: ['piece', 'chart', 'stitch'],
-  repair: ['piece', 'chart', 'stitch'],
+  repair: ['cue', 'piece', 'chart', 'stitch'],
   fabric: ['piece', 'chart', 'stitch'],
   plan: ['place', 'piece', 'chart', 'stitch'],
   draft: ['notation', 'plan', 'piece', 'chart', 'stitch'],

@@ -8,7 +8,7 @@ import { eventSchema } from '@core/journal/schema';
 import { sittings } from '@core/journal/sittings';
 import { changePlan } from '@core/piece/change-plan';
 import { charted, NO_FACTS, worksheet } from '@core/piece/worksheet';
-import { chartedCrossing } from '@core/repair/ladder';
+import { crossingAt } from '@core/repair/plan';
 import { DEMO } from './scenario';
 
 const journalOf = (key: string): JournalEvent[] => {
@@ -68,7 +68,7 @@ it('the bolster has five panels that repeat every 4, 6, 8, 16 and 24 rows, 62 ro
 it('the fault marked on the swatch is on a charted crossing', () => {
   const { sheet } = planOf('swatch');
   const [fault] = fold(journalOf('swatch')).faults;
-  expect(fault && chartedCrossing(sheet, fault.pieceRow, fault.panel, fault.wale)?.cell).toEqual(
+  expect(fault && crossingAt(sheet, fault.pieceRow, fault.panel, fault.wale)?.cell).toEqual(
     fault?.charted,
   );
 });

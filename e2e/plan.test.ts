@@ -298,7 +298,7 @@ describe('a shaped waistcoat front', () => {
       await visit(page, app.address);
       await elsewhere.close();
     }
-    expect(JSON.parse(readFileSync(good, 'utf8'))).toMatchObject({ format: 'gritch-piece', version: 6 });
+    expect(JSON.parse(readFileSync(good, 'utf8'))).toMatchObject({ format: 'gritch-piece', version: 7 });
   });
 
   it('a change that does not fit on the needle is refused at the seam, and a stale one too', async () => {

@@ -8,7 +8,7 @@ const { outputFiles } = await build({
   absWorkingDir: ROOT,
   stdin: {
     contents:
-      "import { z } from 'zod'; import { patternFileSchema } from './core/formats/schema'; import { pieceFileSchema } from './core/formats/piece-schema'; export default { 'pattern-2': z.toJSONSchema(patternFileSchema), 'piece-6': z.toJSONSchema(pieceFileSchema) };",
+      "import { z } from 'zod'; import { patternFileSchema } from './core/formats/schema'; import { pieceFileSchema } from './core/formats/piece-schema'; export default { 'pattern-2': z.toJSONSchema(patternFileSchema), 'piece-7': z.toJSONSchema(pieceFileSchema) };",
     resolveDir: ROOT,
     loader: 'ts',
   },

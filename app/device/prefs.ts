@@ -34,6 +34,9 @@ export type Prefs = {
   readonly knowsSlips: boolean;
   /** Pieces whose yarn is slippery. */
   readonly slippery: readonly string[];
+  /** In a repair: what is done after each strand, and whether stitches are let run instead of pulled out row by row. */
+  readonly strands: 'slide' | 'turn';
+  readonly letRun: boolean;
 };
 
 export const USUAL_PREFS: Prefs = {
@@ -49,6 +52,8 @@ export const USUAL_PREFS: Prefs = {
   reminder: 45,
   knowsSlips: false,
   slippery: [],
+  strands: 'slide',
+  letRun: false,
 };
 
 const KEY = 'gritch.prefs';
@@ -84,6 +89,8 @@ export function prefsFrom(text: string | null): Prefs {
     slippery: Array.isArray(found.slippery)
       ? found.slippery.filter((id): id is string => typeof id === 'string')
       : usual.slippery,
+    strands: oneOf(['slide', 'turn'] as const, found.strands, usual.strands),
+    letRun: yesNo(found.letRun, usual.letRun),
   };
 }
 

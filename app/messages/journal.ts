@@ -1,6 +1,6 @@
 /** The journal in words. */
 import type { Units } from '@core/plan/units';
-import type { EventOf, JournalEvent } from '@core/journal/events';
+import type { EventOf, JournalEvent, Mending } from '@core/journal/events';
 import type { Verdict } from '@core/journal/fold';
 import type { Instead } from '@core/piece/once';
 import { never } from '@core/result';
@@ -33,7 +33,9 @@ export function eventWords(
     case 'fault':
       return `${panelName(event.panel)}: crossing in ${line} ${event.pieceRow} marked as wrong`;
     case 'mended':
-      return 'A crossing put right';
+      return `A crossing put right${event.by ? `, ${MENDING_WORDS[event.by]}` : ''}${event.minutes ? ` (${counted(event.minutes, 'minute')})` : ''}`;
+    case 'repairBegun':
+      return `Began to put ${event.faults.length === 1 ? 'a crossing' : counted(event.faults.length, 'crossing')} right after ${line} ${event.done}`;
     case 'measured':
       return event.since === 0
         ? `Measured: ${lengthWords(event.cm, units)} after ${line} ${event.row}`
@@ -58,6 +60,13 @@ export function eventWords(
       return never(event);
   }
 }
+
+const MENDING_WORDS: Readonly<Record<Mending, string>> = {
+  ladder: 'let down and worked up again',
+  unpicked: 'unpicked',
+  sewn: 'sewn over',
+  grafted: 'cut and grafted',
+};
 
 export const ANCHOR_WORDS: Readonly<Record<EventOf<'anchored'>['what'], string>> = {
   marker: 'Marker hung',

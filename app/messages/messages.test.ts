@@ -5,10 +5,8 @@ import { HAPPENINGS, type JournalEvent } from '@core/journal/events';
 import { readRows } from '@core/notation/read';
 import type { Hand } from '@core/stitch/types';
 import { chartFrom, sheetOf } from '@core/testing/plans';
-import { ladderFor } from '@core/repair/ladder';
 import { beforeCrossing, countdownWords, holdWords, restOfCrossing, stepWords } from './cue';
 import { eventWords } from './journal';
-import { ladderWords } from './ladder';
 import { doubtWords, formWords, notationWords } from './notation';
 
 /** The crossing of a row written on the right side, as its own knitter is told of it. */
@@ -211,25 +209,5 @@ describe('what a text says of itself and its rows deny', () => {
     const [doubt] = read.ok ? read.value.doubts : [];
     expect(doubt && doubtWords(doubt).text).toMatch(words);
     expect(doubt && doubtWords(doubt).place).toMatch(/^Line \d+, column \d+/);
-  });
-});
-
-describe('a ladder in words', () => {
-  it('goes from reaching the place to putting the stitches back', () => {
-    const sheet = sheetOf([{ rows: 40, panels: [{ chart: 'garter', repeats: 4 }, { chart: 'rope-4' }] }]); // prettier-ignore
-    const ladder = ladderFor(
-      sheet,
-      { pieceRow: 3, panel: 'panel-2', wale: 6, made: 'unknown' } as Parameters<typeof ladderFor>[1],
-      8,
-      'right',
-    );
-    if (typeof ladder === 'string') throw new Error(ladder);
-    const words = ladder.steps.map(ladderWords);
-    expect(words[0]).toMatch(/^Work 6 stitches of the row in hand/);
-    expect(words[1]).toMatch(/run down to below row 3: 6 loose strands \(ladder\)/);
-    expect(words[2]).toMatch(/^Cross them as charted: 2 to the BACK, 2 over 2, leans right/);
-    expect(words[3]).toMatch(/^Take the lowest loose strand \(row 3\)/);
-    expect(words.filter((step) => /crossed here too/.test(step))).toHaveLength(1);
-    expect(words[words.length - 1]).toMatch(/^Put the 4 stitches back on the needle/);
   });
 });

@@ -192,6 +192,13 @@ function stepOf(text: string): Step | null {
   };
 }
 
+/** Steps one after the other, crossings in brackets. */
+export const stepsRead = (text: string): Step[] =>
+  split(text, /^, /).map((word) => {
+    const crossing = /^\((.*)\)$/.exec(word);
+    return crossing ? crossingOf(crossing[1] ?? '') : (stepOf(word) ?? fail(word));
+  });
+
 function reachOf(text: string): Reach {
   const over = /^over the next (\d+)$/.exec(text);
   const last = /^to the last (\d+)$/.exec(text);

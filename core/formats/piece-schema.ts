@@ -1,4 +1,4 @@
-/** The piece file, version 6; docs/piece-6.schema.json is made from this. Apart, so that only those who need it load it. */
+/** The piece file, version 7; docs/piece-7.schema.json is made from this. Apart, so that only those who need it load it. */
 import { z } from 'zod';
 import { continuesSchema, draftSchema, makingSchema } from '../draft/schema';
 import { eventSchema } from '../journal/schema';
@@ -9,7 +9,7 @@ import { FACES, LEANS } from '../stitch/types';
 import { chartSchema } from './schema';
 
 export const PIECE_FORMAT = 'gritch-piece';
-export const PIECE_VERSION = 6;
+export const PIECE_VERSION = 7;
 
 const id = z.string().min(1).max(120);
 const name = z.string().min(1).max(80);

@@ -78,7 +78,7 @@ describe('the piece file', () => {
     expect([sheet.rows, charted(sheet, 20)]).toEqual([67, charted(joined.value, 20)]);
   });
   it('is as the published schema describes it, and that schema is the one in use', () => {
-    const published = JSON.parse(fs.readFileSync(path.resolve('docs/piece-6.schema.json'), 'utf8')) as object;
+    const published = JSON.parse(fs.readFileSync(path.resolve('docs/piece-7.schema.json'), 'utf8')) as object;
     expect(published).toEqual(JSON.parse(JSON.stringify(z.toJSONSchema(pieceFileSchema))));
     const validate = new Ajv2020({ strict: false, validateFormats: false }).compile(published);
     expect(validate(JSON.parse(written))).toBe(true);

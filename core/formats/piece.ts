@@ -1,7 +1,8 @@
 /**
  * A piece as it is handed on: plan, charts and journal, whole. On opening, the plan is checked like any other, and the
  * journal must be about it. Version 1 has no plan: it is made from the draft; version 3 knows more kinds of entries,
- * version 5 what a device knew when it made them, version 6 the sections that those of a changed plan are of.
+ * version 5 what a device knew when it made them, version 6 the sections that those of a changed plan are of,
+ * version 7 repairs that were begun and how a crossing was mended.
  */
 import { err, ok, type Result } from '../result';
 import type { Chart } from '../chart/chart';

@@ -29,6 +29,7 @@ const UPGRADES: Readonly<Record<number, Partial<Record<Part, (data: Data) => Dat
     plan: (plan) =>
       Array.isArray(plan.sections) ? { ...plan, sections: plan.sections.map(withOrigin) } : plan,
   },
+  6: {},
 };
 
 /** Whether there is a way from that version to the next. */

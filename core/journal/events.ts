@@ -51,7 +51,22 @@ export type Fault = {
   readonly charted: Crossing;
   readonly made: Made;
 };
-export type Mended = { readonly kind: 'mended'; readonly fault: string };
+/** The ways to put a crossing right that leave the row in hand where it is. */
+export const MENDINGS = ['ladder', 'unpicked', 'sewn', 'grafted'] as const;
+export type Mending = (typeof MENDINGS)[number];
+/** `by` and `minutes` are left out where nobody said. */
+export type Mended = {
+  readonly kind: 'mended';
+  readonly fault: string;
+  readonly by?: Mending;
+  readonly minutes?: number;
+};
+/** She began to let stitches down for some faults, when `done` rows were finished. How far she is belongs to the device. */
+export type RepairBegun = {
+  readonly kind: 'repairBegun';
+  readonly faults: readonly string[];
+  readonly done: number;
+};
 
 /** The fabric after row `row` is so long, in cm, counted from after row `since` (0: from the cast-on edge). */
 export type Measured = {
@@ -107,6 +122,7 @@ export const HAPPENINGS = [
   'note',
   'fault',
   'mended',
+  'repairBegun',
   'measured',
   'weighed',
   'sectionEnded',
@@ -128,6 +144,7 @@ export type Happening =
   | Note
   | Fault
   | Mended
+  | RepairBegun
   | Measured
   | Weighed
   | SectionEnded

@@ -54,6 +54,11 @@ function faultsIn(judge: Judge, stands: Stands): FaultState[] {
     .map((f) => ({ ...f, mended: mended.has(f.id) }));
 }
 
+function repairsIn(judge: Judge, faults: readonly FaultState[]) {
+  const open = new Set(faults.filter(({ mended }) => !mended).map(({ id }) => id));
+  return judge.live('repairBegun').filter((repair) => repair.faults.some((id) => open.has(id)));
+}
+
 function factsOf(
   judge: Judge,
   { lowered, stands }: { lowered: LowestSince; stands: Stands },
@@ -104,6 +109,7 @@ function stateOf(judge: Judge): JournalState {
     lifelines: still(judge.live('lifeline')),
     notes: judge.live('note'),
     faults,
+    repairs: repairsIn(judge, faults),
     measured: still(judge.live('measured')),
     weighings: still(judge.live('weighed')),
     facts: factsOf(judge, { lowered, stands }, { faults, ends }),

@@ -1,7 +1,7 @@
 /** Shape checks for events that come over the wire. Apart, so that only the server carries the library. */
 import { z } from 'zod';
 import { DEPTHS, FACES, LEANS, STITCHES } from '../stitch/types';
-import { ANCHORS } from './events';
+import { ANCHORS, MENDINGS } from './events';
 
 const id = z.string().regex(/^[0-9a-zA-Z-]{8,64}$/);
 const row = z.int().min(0).max(1_000_000);
@@ -47,7 +47,19 @@ export const eventSchema = z.discriminatedUnion('kind', [
     charted: crossing,
     made: z.union([crossing, z.literal('uncrossed'), z.literal('unknown')]),
   }),
-  z.strictObject({ ...common, kind: z.literal('mended'), fault: id }),
+  z.strictObject({
+    ...common,
+    kind: z.literal('mended'),
+    fault: id,
+    by: z.enum(MENDINGS).optional(),
+    minutes: z.int().min(0).max(10_000).optional(),
+  }),
+  z.strictObject({
+    ...common,
+    kind: z.literal('repairBegun'),
+    faults: z.array(id).min(1).max(100),
+    done: row,
+  }),
   z.strictObject({
     ...common,
     kind: z.literal('measured'),

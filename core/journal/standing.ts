@@ -87,9 +87,12 @@ function saidToKeep(judge: Judge, lowerings: readonly Lowering[]): Said[] {
   const said = judge.said().filter(stands);
   const ids = new Set(said.map(({ id }) => id));
   // What was decided about rows is done with; what about a change of plan, holds as long as it does.
-  const of = (event: Said) =>
-    event.kind === 'mended' ? event.fault : event.kind === 'settled' ? event.life : event.id;
-  return said.filter((event) => ids.has(of(event)));
+  const of = (event: Said): readonly string[] => {
+    if (event.kind === 'mended') return [event.fault];
+    if (event.kind === 'repairBegun') return event.faults;
+    return [event.kind === 'settled' ? event.life : event.id];
+  };
+  return said.filter((event) => of(event).some((id) => ids.has(id)));
 }
 
 /** Ids of the entries that later ones may speak of. */

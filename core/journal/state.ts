@@ -25,6 +25,8 @@ export type JournalState = {
   readonly lifelines: readonly EventOf<'lifeline'>[];
   readonly notes: readonly EventOf<'note'>[];
   readonly faults: readonly FaultState[];
+  /** Repairs that were begun and have faults still to put right, oldest first. */
+  readonly repairs: readonly EventOf<'repairBegun'>[];
   /** Lengths and weights of fabric and yarn that still hold, oldest first. */
   readonly measured: readonly EventOf<'measured'>[];
   readonly weighings: readonly EventOf<'weighed'>[];

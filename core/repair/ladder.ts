@@ -1,220 +1,245 @@
 /**
- * The steps of a ladder repair, told from the RS: every loose strand in turn, the lowest first, rows that were
- * worked on the WS as they look from the RS, each crossing made again in its own row.
+ * One ladder: stitches that hang together, pulled out row by row from the needle down and worked again strand by strand
+ * from the lowest up, each crossing in its own row. The loops are followed as they lie, so that every move says how many
+ * come first; a strand is a stretch of its row in which nothing was left standing. Common practice, no published source.
  */
-import { stitchesAfter } from '../stitch/cells';
-import { isSlip } from '../stitch/looks';
-import { cellForDirection, directionOf, wordsOfCrossing, type Working } from '../stitch/working';
-import type { Cell, Crossing, Direction, Hand, Hold, Lean, Stitch } from '../stitch/types';
-import { runsOf, type Run } from '../stitch/runs';
-import { crossingsOf, type CrossingAt } from '../piece/crossings';
-import { uncrossed, waleOf, type Made } from '../piece/deviation';
-import { charted, made, workingOf, type Worksheet } from '../piece/worksheet';
-import type { PanelRow, WorkRow } from '../piece/work-row';
-import { columnsTaken, type LaidCell, type LaidRow } from '../chart/laid';
-import { released, type Released } from './released';
+import { actsOf, mergeActs, withYarn } from '../cue/steps';
+import { columnsGiven, columnsTaken, type LaidCell, type LaidRow } from '../chart/laid';
+import { modulo } from '../indices';
+import { gives } from '../stitch/cells';
+import { isSlipped } from '../stitch/looks';
+import { directionOf, oppositeDirection, type Working } from '../stitch/working';
+import type { Direction, Hand, Side } from '../stitch/types';
+import { cellsGiving, loopKey, type Loop } from './needle';
+import type { RavelPart, RepairMove } from './moves';
+import type { Released } from './released';
 
-export type LadderStep =
-  /**
-   * Get to the stitches above the fault, `before` others come first: by working the row in hand, by turning over a
-   * WS row, or back along the RS when the row in hand has passed them.
-   */
-  | {
-      readonly kind: 'reach';
-      readonly how: 'work' | 'turn' | 'passed';
-      readonly before: number;
-      readonly count: number;
-    }
-  /** Take those stitches off the needle and let them down to the row below `row`. */
-  | {
-      readonly kind: 'letDown';
-      readonly row: number;
-      readonly count: number;
-      readonly strands: number;
-      readonly widest: number;
-    }
-  | {
-      readonly kind: 'cross';
-      readonly row: number;
-      readonly lean: Lean;
-      readonly hold: Hold;
-      readonly held: number;
-      readonly over: number;
-      readonly under: number;
-      readonly again: boolean;
-    }
-  | {
-      readonly kind: 'strand';
-      readonly row: number;
-      readonly first: boolean;
-      readonly works: readonly Worked[];
-      /** Slipped stitches that this strand only passes. */ readonly passes: number;
-    }
-  /** A strand with which nothing is worked: a float. */
-  | { readonly kind: 'float'; readonly row: number }
-  | { readonly kind: 'back'; readonly count: number };
-
-export type Ladder = {
-  readonly released: Released;
-  readonly faultRow: number;
-  readonly needleRow: number;
-  readonly steps: readonly LadderStep[];
-  /** The charted crossing that is to be made. */
-  readonly charted: Crossing;
+/** A loose strand: cells side by side in one row, as a right-side row meets them. */
+type Strand = {
+  readonly row: number;
+  readonly number: number;
+  readonly cells: readonly LaidCell[];
+  /** The loops it is worked on, and where among the ladder's they lay when it was pulled out. */
+  readonly over: readonly Loop[];
+  readonly from: number;
 };
-export type LadderFailure = 'no-such-crossing' | 'row-not-worked';
+type Unnumbered = Omit<Strand, 'number'>;
 
-/** The charted crossing of a panel at a wale in a piece row; null if none stands there. */
-export function chartedCrossing(
-  sheet: Worksheet,
-  row: number,
-  panel: string,
-  wale: number,
-): CrossingAt | null {
-  const found = charted(sheet, row).panels.find((p) => p.panel.id === panel);
-  return found ? (crossingsOf(found).find((at) => waleOf(found, at) === wale) ?? null) : null;
-}
+export type LadderGiven = {
+  readonly set: Released;
+  /** The rows as they were made, and as they are to be. */
+  readonly actual: (row: number) => LaidRow;
+  readonly target: (row: number) => LaidRow;
+  /** Where a round begins: the right edge of this column of the row below; null in work that is not round. */
+  readonly startOf: ((row: number) => number) | null;
+  /** The ladder's loops on the needle, whatever stays between them included. */
+  readonly group: readonly Loop[];
+  readonly direction: Direction;
+  readonly hand: Hand;
+  /** After a strand the stitches are slid back, or the work is turned. */
+  readonly between: 'slide' | 'turn';
+};
 
-/** The fault as one cell, even where the stitches were not crossed at all. */
-function faultCell(
-  row: WorkRow,
-  panel: PanelRow,
-  wale: number,
-  actual: Made,
-  plan: Crossing,
-): { laid: LaidRow; at: LaidCell } | null {
-  const start = panel.cells.find((at) => waleOf(panel, at) === wale);
-  if (!start) return null;
-  if (actual !== 'uncrossed') return { laid: row.laid, at: start };
-  const width = uncrossed(plan).length;
-  const inside = (at: LaidCell) => at.given >= start.given && at.given < start.given + width;
-  const whole: LaidCell = { cell: plan, taken: start.taken, given: start.given };
-  return { laid: { ...row.laid, cells: [...row.laid.cells.filter((at) => !inside(at)), whole] }, at: whole };
-}
+/** A ladder as it lies after a move, in the order met; what a drawing of that state shows. */
+export type LadderFrame = {
+  readonly loops: readonly Loop[];
+  /** Loops that are passed or worked, on the needle that takes them. */
+  readonly at: number;
+  /** Strands that hang, from the lowest, with the loops they hang over: `from`, and so many. */
+  readonly loose: readonly {
+    readonly number: number;
+    readonly row: number;
+    readonly from: number;
+    readonly count: number;
+  }[];
+  readonly side: Side;
+};
 
-const RS: Working['side'] = 'RS';
-
-/** What is worked with a strand: stitches of one kind, or an increase, decrease or bobble. */
-export type Worked =
-  { readonly kind: 'run'; readonly run: Run } | { readonly kind: 'special'; readonly cell: Cell };
-
-/** A released cell as it is worked again from the RS, right edge first; slips are only passed. */
-function partsOf(cell: Cell, hand: Hand): (Stitch | Cell)[] {
-  if (cell.kind === 'stitch') return [cell.stitch];
-  if (cell.kind === 'crossing') return stitchesAfter(cell).map(({ stitch }) => stitch);
-  return cell.kind === 'noStitch' ? [] : [cellForDirection(cell, directionOf('RS', hand))];
-}
-
-/** Alike stitches side by side merged. */
-function workedFrom(parts: readonly (Stitch | Cell)[]): Worked[] {
-  const out: Worked[] = [];
-  let run: Stitch[] = [];
-  const close = () => {
-    out.push(...runsOf(run).map((r): Worked => ({ kind: 'run', run: r })));
-    run = [];
-  };
-  for (const part of parts) {
-    if (typeof part === 'string') run.push(part);
-    else {
-      close();
-      out.push({ kind: 'special', cell: part });
-    }
+/** The loops of a ladder from the first met, as they change. */
+class Live {
+  private at = new Map<string, number>();
+  constructor(private loops: readonly Loop[]) {
+    this.index();
   }
-  close();
-  return out;
+  private index() {
+    this.at = new Map(this.loops.map((loop, i) => [loopKey(loop), i]));
+  }
+  get size() {
+    return this.loops.length;
+  }
+  get now() {
+    return this.loops;
+  }
+  placeOf(loop: Loop): number {
+    const at = this.at.get(loopKey(loop));
+    if (at === undefined) throw new Error(`loop ${loopKey(loop)} is not live`);
+    return at;
+  }
+  replace(from: number, count: number, by: readonly Loop[]) {
+    this.loops = [...this.loops.slice(0, from), ...by, ...this.loops.slice(from + count)];
+    this.index();
+  }
 }
 
-/** Stitches of the row in hand that are met before the released ones; a round's may lie over its start. */
-function metBefore(columns: readonly number[], width: number, direction: Direction): number {
-  const sorted = [...columns].sort((a, b) => a - b);
-  const gap = sorted.findIndex((column, i) => i > 0 && column > (sorted[i - 1] as number) + 1);
-  const overJoin = gap > 0 && sorted[0] === 0 && sorted[sorted.length - 1] === width - 1;
-  const first = (overJoin ? sorted[gap] : sorted[0]) as number;
-  const last = (overJoin ? sorted[gap - 1] : sorted[sorted.length - 1]) as number;
-  return direction === 'rightToLeft' ? first : width - 1 - last;
+const inDirection = (row: number, columns: readonly number[], direction: Direction): Loop[] =>
+  (direction === 'rightToLeft' ? columns : columns.toReversed()).map((column) => ({ row, column }));
+
+type Placed = { readonly cell: LaidCell; readonly index: number; readonly at: number };
+
+const frameOf = (
+  loops: readonly Loop[],
+  at: number,
+  strands: readonly Strand[],
+  side: Side,
+): LadderFrame => ({
+  loops,
+  at,
+  loose: strands.map(({ number, row, from, over }) => ({ number, row, from, count: over.length })),
+  side,
+});
+
+/** Undone cells of a row in stretches, each in the order met. Between stretches something stands, or the round begins. */
+function stretches(live: Live, row: number, indices: readonly number[], given: LadderGiven): LaidCell[][] {
+  const laid = given.actual(row);
+  const start = given.startOf?.(row) ?? null;
+  const rightToLeft = given.direction === 'rightToLeft';
+  const placed = indices
+    .map((index): Placed => {
+      const cell = laid.cells[index] as LaidCell;
+      const places = columnsGiven(laid, cell).map((column) => live.placeOf({ row, column }));
+      return { cell, index, at: Math.min(...places) };
+    })
+    .sort((a, b) => a.at - b.at);
+  const joins = (a: Placed, b: Placed) => {
+    const [right, left] = rightToLeft ? [a, b] : [b, a];
+    const begins = start !== null && modulo(left.cell.taken, Math.max(1, laid.takes)) === start;
+    return a.at + gives(a.cell.cell) === b.at && !begins && onlyNothing(laid, right.index, left.index);
+  };
+  const out: Placed[][] = [];
+  for (const one of placed) {
+    const last = out[out.length - 1];
+    if (last && joins(last[last.length - 1] as Placed, one)) last.push(one);
+    else out.push([one]);
+  }
+  return out.map((stretch) => stretch.map(({ cell }) => cell));
 }
 
-function crossStep(
-  row: number,
-  crossing: Crossing,
-  again: boolean,
-  direction: Working['direction'],
-): LadderStep {
-  const words = wordsOfCrossing(crossing, { side: RS, direction });
+/** Whether there is nothing but no-stitch cells between two cells, going left. */
+function onlyNothing({ cells }: LaidRow, right: number, left: number): boolean {
+  for (let i = modulo(right + 1, cells.length); i !== left; i = modulo(i + 1, cells.length))
+    if (cells[i]?.cell.kind !== 'noStitch') return false;
+  return true;
+}
+
+/** Pulled out row by row, the topmost first. */
+function ravel(live: Live, given: LadderGiven) {
+  const moves: RepairMove[] = [];
+  const strands: Unnumbered[] = [];
+  const after: (readonly Unnumbered[])[] = [];
+  const lying: (readonly Loop[])[] = [];
+  for (const { row, cells } of given.set.rows.toReversed()) {
+    const laid = given.actual(row);
+    const parts: RavelPart[] = [];
+    const here: Unnumbered[] = [];
+    for (const stretch of stretches(live, row, cells, given)) {
+      const inOrder = given.direction === 'rightToLeft' ? stretch : stretch.toReversed();
+      const loops = stretch.flatMap((at) => inDirection(row, columnsGiven(laid, at), given.direction));
+      const over = stretch.flatMap((at) => inDirection(row - 1, columnsTaken(laid, at), given.direction));
+      const pass = Math.min(...loops.map((loop) => live.placeOf(loop)));
+      live.replace(pass, loops.length, over);
+      parts.push({ pass, undone: loops.length, caught: over.length });
+      here.push({ row, cells: inOrder, over, from: pass });
+    }
+    moves.push({ do: 'ravel', row, parts });
+    strands.unshift(...here);
+    after.push([...strands]);
+    lying.push(live.now);
+  }
+  // Numbered from the lowest, which is known only when all of them hang.
+  const numbers = new Map(strands.map((strand, i) => [strand, i + 1]));
+  const numbered = (some: readonly Unnumbered[]) =>
+    some.map((strand): Strand => ({ ...strand, number: numbers.get(strand) ?? 0 }));
+  const frames = after.map((some, i) => frameOf(lying[i] ?? [], 0, numbered(some), 'RS'));
+  return { moves, frames, strands: numbered(strands) };
+}
+
+/** The cells that are to be made with a strand, from the right edge, in place of those that were. */
+function toMake({ row, cells }: Strand, { actual, target }: LadderGiven): LaidCell[] {
+  const laid = actual(row);
+  return cellsGiving(
+    target(row),
+    cells.flatMap((at) => columnsGiven(laid, at)),
+  );
+}
+
+/** Facing the WS everything is met from the other end. */
+const workingFrom = (side: Side, { direction, hand }: LadderGiven): Working => {
+  const usual = directionOf('RS', hand) === direction;
+  const rs = usual ? direction : 'rightToLeft';
+  return { side, direction: side === 'RS' ? rs : oppositeDirection(rs) };
+};
+
+function workStrand(live: Live, strand: Strand, side: Side, given: LadderGiven): RepairMove {
+  const laid = given.target(strand.row);
+  const cells = toMake(strand, given);
+  const from = Math.min(...strand.over.map((loop) => live.placeOf(loop)));
+  const made = (given.direction === 'rightToLeft' ? cells : cells.toReversed()).flatMap((at) =>
+    inDirection(strand.row, columnsGiven(laid, at), given.direction),
+  );
+  const behind = live.size - from - strand.over.length;
+  live.replace(from, strand.over.length, made);
+  const { row, number } = strand;
+  if (cells.every(({ cell }) => isSlipped(cell))) return { do: 'float', number, row };
+  const working = workingFrom(side, given);
+  const inOrder = working.direction === 'rightToLeft' ? cells : cells.toReversed();
+  const steps = mergeActs(withYarn(actsOf(laid, inOrder, working)));
+  const pass = side === 'RS' ? from : behind;
+  return { do: 'strand', number, row, side, pass, steps, gives: made.length };
+}
+
+/** Strand by strand, and after each what brings her to the start of the next. */
+function rework(live: Live, strands: readonly Strand[], given: LadderGiven) {
+  const moves: RepairMove[] = [];
+  const frames: LadderFrame[] = [];
+  const lastWorked = strands.findLast((strand) => toMake(strand, given).some(({ cell }) => !isSlipped(cell)));
+  let side: Side = 'RS';
+  strands.forEach((strand, i) => {
+    const move = workStrand(live, strand, side, given);
+    const loose = strands.slice(i + 1);
+    moves.push(move);
+    if (move.do !== 'strand') {
+      frames.push(frameOf(live.now, 0, loose, side));
+      return;
+    }
+    const behind = side === 'RS' ? move.pass + move.gives : live.size - move.pass - move.gives;
+    frames.push(frameOf(live.now, behind, loose, side));
+    const turns = given.between === 'turn' && (strand !== lastWorked || side === 'WS');
+    if (turns) side = side === 'RS' ? 'WS' : 'RS';
+    moves.push({ do: turns ? 'turnLadder' : 'slide' });
+    frames.push(frameOf(live.now, side === 'RS' ? 0 : live.size, loose, side));
+  });
+  return { moves, frames };
+}
+
+export type LadderMoves = {
+  readonly moves: readonly RepairMove[];
+  /** As it lies after each of them. */
+  readonly frames: readonly LadderFrame[];
+  /** Cells to be made again, row by row from the lowest. */
+  readonly again: readonly { readonly row: number; readonly cells: readonly LaidCell[] }[];
+};
+
+/** From the stitches on the needle down and up again, to the needle. */
+export function ladderMoves(given: LadderGiven): LadderMoves {
+  const live = new Live(given.group);
+  const down = ravel(live, given);
+  const up = rework(live, down.strands, given);
+  const again = down.strands.map((strand) => ({ row: strand.row, cells: toMake(strand, given) }));
+  const count = given.group.length;
+  const [first, last] = [frameOf(given.group, 0, [], 'RS'), frameOf(live.now, 0, [], 'RS')];
   return {
-    kind: 'cross',
-    row,
-    lean: crossing.lean,
-    hold: words.hold,
-    held: words.held.length,
-    over: crossing.over.length,
-    under: crossing.under.length,
+    moves: [{ do: 'slipOff', count }, ...down.moves, ...up.moves, { do: 'putBack', count }],
+    frames: [first, ...down.frames, ...up.frames, last],
     again,
   };
-}
-
-/**
- * How to put one crossing right by laddering down.
- * @param done rows finished
- * @param passed the row in hand has already gone over these stitches: one rung more
- */
-export function ladderFor(
-  sheet: Worksheet,
-  fault: { readonly pieceRow: number; readonly panel: string; readonly wale: number; readonly made: Made },
-  done: number,
-  hand: Hand,
-  passed = false,
-): Ladder | LadderFailure {
-  const needleRow = passed ? done + 1 : done;
-  if (fault.pieceRow < 1 || fault.pieceRow > needleRow || needleRow > sheet.rows) return 'row-not-worked';
-  const plan = chartedCrossing(sheet, fault.pieceRow, fault.panel, fault.wale);
-  const first = made(sheet, fault.pieceRow);
-  const panel = first.panels.find((p) => p.panel.id === fault.panel);
-  const at = plan && panel && faultCell(first, panel, fault.wale, fault.made, plan.cell);
-  if (!plan || !at) return 'no-such-crossing';
-  const rows = Array.from({ length: needleRow - fault.pieceRow + 1 }, (_, i) =>
-    i === 0 ? at.laid : made(sheet, fault.pieceRow + i).laid,
-  );
-  const result = released(rows, at.at);
-  const rs = sheet.plan.construction === 'unturned' || hand === 'right' ? 'rightToLeft' : 'leftToRight';
-  const steps: LadderStep[] = [];
-  const widest = Math.max(...result.rungs.map(({ columns }) => columns.length));
-  const inHand = workingOf(sheet.plan, Math.min(done + 1, sheet.rows), hand);
-  const how = passed ? 'passed' : inHand.side === 'WS' ? 'turn' : 'work';
-  const direction = how === 'work' ? inHand.direction : rs;
-  const before = metBefore(result.onNeedle, rows[rows.length - 1]?.gives ?? 0, direction);
-  steps.push({ kind: 'reach', how, before, count: result.onNeedle.length });
-  steps.push({
-    kind: 'letDown',
-    row: fault.pieceRow,
-    count: at.at.cell.kind === 'crossing' ? columnsTaken(at.laid, at.at).length : 0,
-    strands: result.strands,
-    widest,
-  });
-  let firstStrand = true;
-  for (const rung of result.rungs) {
-    const row = fault.pieceRow + rung.index;
-    if (rung.columns.length === 0) continue;
-    for (const { at: crossing } of result.remake.filter(({ index }) => index === rung.index))
-      steps.push(crossStep(row, rung.index === 0 ? plan.cell : crossing.cell, rung.index > 0, rs));
-    if (!rung.worked) {
-      steps.push({ kind: 'float', row });
-      continue;
-    }
-    const parts = [...rung.cells]
-      .sort((a, b) => a.given - b.given)
-      .flatMap(({ cell }) => partsOf(rung.index === 0 ? plan.cell : cell, hand));
-    const inOrder = rs === 'rightToLeft' ? parts : parts.reverse();
-    const worked = inOrder.filter((part) => typeof part !== 'string' || !isSlip(part));
-    steps.push({
-      kind: 'strand',
-      row,
-      first: firstStrand,
-      works: workedFrom(worked),
-      passes: inOrder.length - worked.length,
-    });
-    firstStrand = false;
-  }
-  steps.push({ kind: 'back', count: result.onNeedle.length });
-  return { released: result, faultRow: fault.pieceRow, needleRow, steps, charted: plan.cell };
 }

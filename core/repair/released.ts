@@ -1,72 +1,128 @@
 /**
- * What a laddered repair must undo: from a crossing that went wrong up to the needle, stitch by stitch over the
- * links. A cell that takes a released stitch is undone whole, so a crossing brings its other stitches in, from
- * its own row up. Common practice, no published source.
+ * What a laddered repair must undo: from crossings that went wrong up to the needle, stitch by stitch over the links. A
+ * cell that takes a released stitch is undone whole, so a crossing brings its other stitches in, from its own row up.
+ * Faults whose stitches meet on the way are one ladder. Common practice, no published source.
  */
-import { columnsGiven, columnsTaken, type LaidCell, type LaidRow } from '../chart/laid';
-import { isSlipped } from '../stitch/looks';
+import { columnsGiven, indexTaking, type LaidCell, type LaidRow } from '../chart/laid';
 import { takes } from '../stitch/cells';
-import type { Crossing } from '../stitch/types';
 
-/** One undone row: its loose strand, and what is worked with it. */
-export type Rung = {
-  /** 0 is the row of the fault. */
-  readonly index: number;
-  readonly cells: readonly LaidCell[];
-  /** Released stitches: columns of this row, right edge first. */
-  readonly columns: readonly number[];
-  /** False when every stitch was slipped: the strand is a float, nothing is worked with it. */
-  readonly worked: boolean;
-};
+/** A cell of the fabric that must be undone whatever lies below it; `fault` names the one it belongs to. */
+export type Start = { readonly row: number; readonly cell: LaidCell; readonly fault: number };
+
+/** The cells undone in one row, by their places in the row's own list, in its order; never none. */
+export type UndoneRow = { readonly row: number; readonly cells: readonly number[] };
+/** Stitches that hang together. */
 export type Released = {
-  /** From the row of the fault up to the needle. */
-  readonly rungs: readonly Rung[];
-  /** Loose strands to work with. */
-  readonly strands: number;
-  /** Crossings to be made again, the faulty one first, from the bottom up. */
-  readonly remake: readonly { readonly index: number; readonly at: LaidCell & { readonly cell: Crossing } }[];
-  /** Stitches to drop off the needle. */
-  readonly onNeedle: readonly number[];
+  /** From the lowest row up. */
+  readonly rows: readonly UndoneRow[];
+  /** The faults that are put right with it. */
+  readonly faults: readonly number[];
 };
+
+/** The fabric up to row `to`, as it was made. */
+export type Fabric = {
+  readonly to: number;
+  readonly row: (row: number) => LaidRow;
+  /** Only some cells of the topmost row, where it is worked in part; all of them if left out. */
+  readonly inTop?: ReadonlySet<LaidCell>;
+};
+
+/** Which of so many sets hang together. */
+class Joined {
+  private readonly parents: number[] = [];
+  add(): number {
+    this.parents.push(this.parents.length);
+    return this.parents.length - 1;
+  }
+  find(set: number): number {
+    let at = set;
+    while (this.parents[at] !== at) at = this.parents[at] as number;
+    this.parents[set] = at;
+    return at;
+  }
+  join(a: number, b: number): number {
+    const [low, high] = [this.find(a), this.find(b)].sort((x, y) => x - y) as [number, number];
+    this.parents[high] = low;
+    return low;
+  }
+}
+
+type Sets = ReadonlyMap<number, number>;
 
 /** Made out of the strand between two stitches, an increase stands only as long as both of them do. */
-function strandDisturbed(row: LaidRow, at: LaidCell, below: ReadonlySet<number>): boolean {
-  if (takes(at.cell) > 0 || at.cell.kind !== 'increase') return false;
-  const right = (at.taken - 1 + row.takes) % row.takes;
-  const left = at.taken % row.takes;
-  return at.cell.how === 'make' ? below.has(right) || below.has(left) : below.has(right) && below.has(left);
+function disturbing(row: LaidRow, at: LaidCell, below: Sets): readonly number[] {
+  if (takes(at.cell) > 0 || at.cell.kind !== 'increase') return [];
+  const right = below.get((at.taken - 1 + row.takes) % row.takes);
+  const left = below.get(at.taken % row.takes);
+  const found = [right, left].filter((set) => set !== undefined);
+  return at.cell.how === 'make' || found.length === 2 ? found : [];
 }
 
-function undoneCells(row: LaidRow, below: ReadonlySet<number>): LaidCell[] {
-  return row.cells.filter(
-    (at) => columnsTaken(row, at).some((column) => below.has(column)) || strandDisturbed(row, at, below),
-  );
-}
+/** Cells by their place in the row's list, each with the set it belongs to. */
+type Undone = Map<number, number>;
 
-function rungOf(row: LaidRow, cells: readonly LaidCell[], index: number): Rung {
-  const columns = cells.flatMap((at) => columnsGiven(row, at)).sort((a, b) => a - b);
-  return { index, cells, columns, worked: cells.some(({ cell }) => !isSlipped(cell)) };
-}
-
-/**
- * @param rows the made rows from the row of the fault to the last one worked in these stitches
- * @param fault the cell that went wrong, of `rows[0]`
- */
-export function released(rows: readonly LaidRow[], fault: LaidCell): Released {
-  const rungs: Rung[] = [];
-  let below: ReadonlySet<number> = new Set();
-  for (const [index, row] of rows.entries()) {
-    const cells =
-      index === 0
-        ? row.cells.filter((at) => at.given === fault.given && at.cell === fault.cell)
-        : undoneCells(row, below);
-    const rung = rungOf(row, cells, index);
-    rungs.push(rung);
-    below = new Set(rung.columns);
+/** Cells that stand on released stitches. */
+function undoneIn(row: LaidRow, below: Sets, joined: Joined): Undone {
+  const undone: Undone = new Map();
+  for (const [column, set] of below) {
+    const at = indexTaking(row, column);
+    if (at >= 0) add(undone, at, set, joined);
   }
-  const remake = rungs.flatMap(({ index, cells }) =>
-    cells.flatMap((at) => (at.cell.kind === 'crossing' ? [{ index, at: { ...at, cell: at.cell } }] : [])),
-  );
-  const strands = rungs.filter(({ worked, columns }) => worked && columns.length > 0).length;
-  return { rungs, strands, remake, onNeedle: rungs[rungs.length - 1]?.columns ?? [] };
+  row.cells.forEach((at, i) => {
+    for (const set of disturbing(row, at, below)) add(undone, i, set, joined);
+  });
+  return undone;
+}
+
+function add(undone: Undone, cell: number, set: number, joined: Joined) {
+  const known = undone.get(cell);
+  undone.set(cell, known === undefined ? set : joined.join(known, set));
+}
+
+/** Everything that `starts` release, as far as stitches hang together. Sets come as the faults do. */
+export function released({ to, row, inTop }: Fabric, starts: readonly Start[]): Released[] {
+  const joined = new Joined();
+  const setOf = new Map<number, number>();
+  const all: { row: number; undone: Undone }[] = [];
+  let below: Sets = new Map();
+  for (let at = Math.min(...starts.map((start) => start.row)); at <= to; at += 1) {
+    const laid = row(at);
+    const undone = undoneIn(laid, below, joined);
+    for (const start of starts.filter((one) => one.row === at)) {
+      const set = setOf.get(start.fault) ?? joined.add();
+      setOf.set(start.fault, set);
+      add(undone, laid.cells.indexOf(start.cell), set, joined);
+    }
+    if (at === to && inTop)
+      for (const i of undone.keys()) if (!inTop.has(laid.cells[i] as LaidCell)) undone.delete(i);
+    all.push({ row: at, undone });
+    below = new Map(
+      [...undone].flatMap(([i, set]) =>
+        columnsGiven(laid, laid.cells[i] as LaidCell).map((column) => [column, set] as const),
+      ),
+    );
+  }
+  return bySet(all, setOf, joined);
+}
+
+function bySet(
+  all: readonly { row: number; undone: Undone }[],
+  setOf: ReadonlyMap<number, number>,
+  joined: Joined,
+): Released[] {
+  const found = new Map<number, { rows: { row: number; cells: number[] }[]; faults: number[] }>();
+  for (const [fault, set] of setOf) {
+    const root = joined.find(set);
+    const known = found.get(root);
+    if (known) known.faults.push(fault);
+    else found.set(root, { rows: [], faults: [fault] });
+  }
+  for (const { row, undone } of all)
+    for (const [i, set] of [...undone].sort(([a], [b]) => a - b)) {
+      const rows = found.get(joined.find(set))?.rows ?? [];
+      const last = rows[rows.length - 1];
+      if (last?.row === row) last.cells.push(i);
+      else rows.push({ row, cells: [i] });
+    }
+  return [...found.values()];
 }

@@ -1,25 +1,32 @@
-/** One crossing looked at closely: how it should lie, what is wrong with it, and what putting it right would take. */
-import { useEffect, useMemo, useState } from 'react';
+/** One crossing of the fabric: how it lies, what putting it right would take, and the way to it. */
+import { useEffect, useMemo } from 'react';
 import { Dialog } from 'radix-ui';
 import { X } from 'lucide-react';
 import type { CrossingBox } from '@core/fabric/shapes';
 import type { Happening } from '@core/journal/events';
 import type { FaultState, JournalState } from '@core/journal/fold';
 import { otherLean, type Made } from '@core/piece/deviation';
-import { chartedCrossing, ladderFor, type Ladder } from '@core/repair/ladder';
-import type { Crossing, Hand } from '@core/stitch/types';
-import { ladderWords } from '~/messages/ladder';
+import { crossingAt, USUAL_WAY } from '@core/repair/plan';
+import type { Crossing } from '@core/stitch/types';
+import type { KnitterSettings } from '~/knitter/settings';
+import { problemWords } from '~/messages/mend';
+import { lineOf } from '~/messages/numbers';
 import { LEAN_WORDS, LeanGlyph, LeanWord } from '~/ui/lean';
+import type { Released } from './fabric-marks';
+import { LadderFacts } from './mend/overview';
+import { mendingFor, workedAt } from './mend/use-mending';
+import type { RowInHand } from './use-row';
 import type { NeedlesView } from './view';
-import { plural } from '~/messages/numbers';
 
 type Props = {
   box: CrossingBox;
   view: NeedlesView;
   state: JournalState;
-  hand: Hand;
+  settings: KnitterSettings;
+  row: RowInHand;
   record: (happening: Happening) => string;
-  onReleased: (rows: readonly { row: number; columns: readonly number[] }[]) => void;
+  onReleased: (rows: Released) => void;
+  onMend: () => void;
   onClose: () => void;
 };
 
@@ -29,33 +36,6 @@ const madeWords = (fault: FaultState) =>
     : fault.made === 'unknown'
       ? 'wrong, not sure how'
       : `${LEAN_WORDS[fault.made.lean]} instead`;
-
-function Summary({ ladder }: { ladder: Ladder }) {
-  const { released, faultRow } = ladder;
-  const others = released.remake.slice(1).map(({ index }) => faultRow + index);
-  const rows = [...new Set(others)];
-  return (
-    <dl className="ladder-facts" data-testid="ladder-facts">
-      <div>
-        <dt>Stitches off the needle</dt>
-        <dd className="numerals">{released.onNeedle.length}</dd>
-      </div>
-      <div>
-        <dt>Loose strands (ladder)</dt>
-        <dd className="numerals">{released.strands}</dd>
-      </div>
-      <div>
-        <dt>Crossings to make again</dt>
-        <dd className="numerals">{others.length}</dd>
-      </div>
-      {rows.length > 0 && (
-        <p className="text-base">
-          Also crossed in those stitches: {plural(rows.length, 'row')} {rows.join(', ')}.
-        </p>
-      )}
-    </dl>
-  );
-}
 
 function MarkButtons({ plan, mark }: { plan: Crossing; mark: (made: Made) => void }) {
   return (
@@ -76,31 +56,35 @@ function MarkButtons({ plan, mark }: { plan: Crossing; mark: (made: Made) => voi
   );
 }
 
-export default function FaultSheet({ box, view, state, hand, record, onReleased, onClose }: Props) {
-  const { sheet, done } = view;
+/** What it would take, shown on the fabric too; or why it cannot be. */
+function useTaken({ box, view, settings, row, onReleased }: Props, fault: FaultState | undefined) {
+  const { sheet, done, stops } = view;
+  const worked = workedAt(stops, row.pointer);
+  const made = fault?.made ?? 'unknown';
+  const found = useMemo(() => {
+    const at = { pieceRow: box.row, panel: box.panel, wale: box.wale, made };
+    return mendingFor(sheet, [at], { done, worked }, settings.hand, USUAL_WAY);
+  }, [sheet, box, made, done, worked, settings.hand]);
+  useEffect(() => {
+    onReleased('ladders' in found ? found.ladders.flatMap(({ rows }) => rows) : []);
+  }, [found, onReleased]);
+  return found;
+}
+
+export default function FaultSheet(props: Props) {
+  const { box, view, state, record, onMend, onClose } = props;
+  const { sheet, round } = view;
   const fault = state.faults.find(
     (f) => f.pieceRow === box.row && f.panel === box.panel && f.wale === box.wale && !f.mended,
   );
-  const plan = useMemo(() => chartedCrossing(sheet, box.row, box.panel, box.wale), [sheet, box]);
-  const [passed, setPassed] = useState(false);
-  const ladder = useMemo(
-    () =>
-      ladderFor(
-        sheet,
-        { pieceRow: box.row, panel: box.panel, wale: box.wale, made: fault?.made ?? 'unknown' },
-        done,
-        hand,
-        passed,
-      ),
-    [sheet, box, fault, done, hand, passed],
+  const plan = useMemo(() => crossingAt(sheet, box.row, box.panel, box.wale), [sheet, box]);
+  const found = useTaken(props, fault);
+  const panels = useMemo(
+    () => new Map(sheet.plan.sections.flatMap((one) => one.panels.map(({ id, name }) => [id, name]))),
+    [sheet],
   );
-  const panel = sheet.plan.sections.flatMap(({ panels }) => panels).find(({ id }) => id === box.panel);
-  useEffect(() => {
-    if (typeof ladder === 'string') return;
-    onReleased(
-      ladder.released.rungs.map(({ index, columns }) => ({ row: ladder.faultRow + index, columns })),
-    );
-  }, [ladder, onReleased]);
+  const nameOf = (id: string) => panels.get(id) ?? id;
+  const line = lineOf(round);
   if (!plan) return null;
   const mark = (made: Made) =>
     record({
@@ -112,6 +96,8 @@ export default function FaultSheet({ box, view, state, hand, record, onReleased,
       charted: plan.cell,
       made,
     });
+  const ladder = 'ladders' in found ? found.ladders[0] : undefined;
+  const problem = 'ladders' in found ? undefined : found[0];
   return (
     <Dialog.Root open modal={false} onOpenChange={(open) => !open && onClose()}>
       <Dialog.Portal>
@@ -122,7 +108,7 @@ export default function FaultSheet({ box, view, state, hand, record, onReleased,
         >
           <div className="flex items-start justify-between gap-4">
             <Dialog.Title className="text-2xl">
-              {panel?.name}, row {box.row}
+              {nameOf(box.panel)}, {line} {box.row}
             </Dialog.Title>
             <Dialog.Close className="quiet-button" aria-label="Close">
               <X aria-hidden="true" />
@@ -137,39 +123,16 @@ export default function FaultSheet({ box, view, state, hand, record, onReleased,
             </p>
           </div>
           {!fault && <MarkButtons plan={plan.cell} mark={mark} />}
-          {typeof ladder === 'string' ? (
-            <p className="mt-4">This row is not on the fabric any more.</p>
-          ) : (
-            <div className="mt-5">
-              <h3 className="text-xl">{fault ? 'To put it right' : 'Putting it right would take'}</h3>
-              <Summary ladder={ladder} />
-              {view.working !== null && (
-                <label className="choice">
-                  <input
-                    type="checkbox"
-                    checked={passed}
-                    onChange={(event) => setPassed(event.target.checked)}
-                  />
-                  <span>Row {view.working} has already gone over these stitches</span>
-                </label>
-              )}
-              <details open={fault !== undefined} className="mt-3">
-                <summary className="min-h-12 cursor-pointer py-2 font-semibold">
-                  Step by step, from the right side
-                </summary>
-                <ol className="ladder-steps" data-testid="ladder-steps">
-                  {ladder.steps.map((step, i) => (
-                    <li key={i}>{ladderWords(step)}</li>
-                  ))}
-                </ol>
-              </details>
-            </div>
-          )}
           {fault && (
             <div className="mt-5 flex flex-wrap gap-3">
+              {ladder && (
+                <button type="button" className="action-button min-h-14 w-full text-lg" onClick={onMend}>
+                  Put it right, step by step
+                </button>
+              )}
               <button
                 type="button"
-                className="action-button"
+                className="plain-button"
                 onClick={() => record({ kind: 'mended', fault: fault.id })}
               >
                 It is mended
@@ -183,6 +146,11 @@ export default function FaultSheet({ box, view, state, hand, record, onReleased,
               </button>
             </div>
           )}
+          <div className="mt-5">
+            <h3 className="text-xl">{fault ? 'What it takes' : 'Putting it right would take'}</h3>
+            {ladder && <LadderFacts ladder={ladder} nameOf={nameOf} round={round} />}
+            {problem && <p className="mt-2">{problemWords(problem, line)}</p>}
+          </div>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

@@ -29,6 +29,8 @@ import type { Route } from './+types/route';
 
 /** Fetched when the first crossing is touched. */
 const FaultSheet = lazy(() => import('./fault-sheet'));
+const MendSheet = lazy(() => import('./mend/sheet'));
+const MendNote = lazy(() => import('./mend/note'));
 const NeedlesDialog = lazy(() => import('./dialogs'));
 const HowSheet = lazy(() => import('./how-sheet'));
 const RestSheet = lazy(() => import('./rest-sheet'));
@@ -70,6 +72,7 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
   );
   const [touched, setTouched] = useState<CrossingBox | null>(null);
   const [released, setReleased] = useState<readonly { row: number; columns: readonly number[] }[]>([]);
+  const [mending, setMending] = useState(false);
   const close = () => {
     setTouched(null);
     setReleased([]);
@@ -77,27 +80,55 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
 
   const prefs = usePrefs();
   const row = useRow({ pieceId: piece.id, view, state, prefs, settings, record });
-  useKeys(row.act, { taught: prefs.keys, paused: touched !== null || finding.tab !== null });
+  useKeys(row.act, { taught: prefs.keys, paused: touched !== null || mending || finding.tab !== null });
   const awake = useAwake(prefs.awake);
   const [how, setHow] = useState<HowFor | null>(null);
   const askHow = useCallback<AskHow>((panel, step) => setHow({ panel, step }), []);
   const { act } = row;
-  const first = useMemo(
+  const faulty = state.faults.some(({ mended }) => !mended);
+  const underWay = state.repairs.length > 0;
+  const mendNote = useMemo(
     () =>
-      prefs.look && (
-        <LookStrip key={view.done} view={view} state={state} onOdd={setTouched} onAll={() => act('looked')} />
+      faulty && (
+        <Suspense>
+          <MendNote
+            pieceId={piece.id}
+            view={view}
+            state={state}
+            settings={settings}
+            open={() => setMending(true)}
+          />
+        </Suspense>
       ),
-    [prefs.look, view, state, act],
+    [faulty, piece.id, view, state, settings],
+  );
+  const first = useMemo(
+    () => (
+      <>
+        {underWay && mendNote}
+        {prefs.look && (
+          <LookStrip
+            key={view.done}
+            view={view}
+            state={state}
+            onOdd={setTouched}
+            onAll={() => act('looked')}
+          />
+        )}
+      </>
+    ),
+    [prefs.look, view, state, act, underWay, mendNote],
   );
   const notes = useMemo(
     () => (
       <>
+        {!underWay && mendNote}
         {pair && <FirstOfPair pair={pair} view={view} state={state} record={record} />}
         <Suggested key={view.done} suggestion={view.suggestion} round={view.round} record={record} />
         <Stretch events={events} minutes={prefs.reminder} />
       </>
     ),
-    [pair, view, events, state, record, prefs.reminder],
+    [pair, view, events, state, record, prefs.reminder, underWay, mendNote],
   );
 
   /** Holds at once; without a network it is asked again on another day. */
@@ -166,10 +197,29 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
             box={touched}
             view={view}
             state={state}
-            hand={settings.hand}
+            settings={settings}
+            row={row}
             record={record}
             onReleased={setReleased}
+            onMend={() => {
+              close();
+              setMending(true);
+            }}
             onClose={close}
+          />
+        </Suspense>
+      )}
+      {mending && (
+        <Suspense>
+          <MendSheet
+            pieceId={piece.id}
+            view={view}
+            state={state}
+            settings={settings}
+            row={row}
+            record={record}
+            onReleased={setReleased}
+            onClose={() => setMending(false)}
           />
         </Suspense>
       )}

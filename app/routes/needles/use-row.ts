@@ -146,11 +146,16 @@ export function useRow({ pieceId, view, state, prefs, settings, record }: Given)
   useEffect(() => {
     latest.current = now;
   });
-  /** The same function for good, whatever the row. */
+  const moving = useRef(move);
+  useEffect(() => {
+    moving.current = move;
+  });
+  /** Both are the same functions for good, whatever the row. */
+  const moveTo = useCallback((to: Pointer) => moving.current(to), []);
   const act = useCallback((does: KeyDoes) => latest.current(does), []);
   return useMemo(
-    () => ({ pointer, act, dropped: dropped > 0, resting: shown, down: putDown }),
-    [pointer, act, dropped, shown, putDown],
+    () => ({ pointer, act, moveTo, dropped: dropped > 0, resting: shown, down: putDown }),
+    [pointer, act, moveTo, dropped, shown, putDown],
   );
 }
 export type RowInHand = ReturnType<typeof useRow>;

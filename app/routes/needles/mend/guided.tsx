@@ -1,0 +1,151 @@
+/** One step of a repair at a time: what to do, huge, the ladder as it lies, and how each crossing is made. */
+import { Check, ChevronLeft } from 'lucide-react';
+import { framesOf } from '@core/cue/frames';
+import type { CrossingStep } from '@core/cue/steps';
+import { movesOf } from '@core/cue/technique';
+import type { GuideStep } from '@core/repair/guide';
+import type { PlannedMove, RepairPlan } from '@core/repair/plan';
+import { moveWords } from '~/messages/moves';
+import { stepMinds, stepSaid, stepTitle } from '~/messages/mend';
+import { capital } from '~/messages/telling';
+import { Disclosure } from '~/ui/disclosure';
+import { Film } from '../film';
+import { LadderDrawing } from './drawing';
+import type { Mending } from './use-mending';
+
+/** The strand that a step works, and what comes before it. */
+const strandIn = (step: GuideStep) =>
+  step.kind === 'moves' ? step.moves.find((move) => move.do === 'strand' || move.do === 'float') : undefined;
+
+/** The state in which a step is done: after the move before it. */
+function frameBefore({ moves }: RepairPlan, step: GuideStep) {
+  if (step.kind === 'ready') return null;
+  if (step.kind === 'loops') return step.move.frame;
+  if (step.kind === 'even') return moves.findLast(({ ladder }) => ladder === step.ladder)?.frame ?? null;
+  const first = step.moves.find(({ ladder }) => ladder !== null);
+  if (!first) return null;
+  const before = moves[moves.indexOf(first) - 1];
+  return before?.frame && before.ladder === first.ladder ? before.frame : first.frame;
+}
+
+function Crossings({ moves: all, how }: { moves: readonly PlannedMove[]; how: Mending['how'] }) {
+  const strand = all.find((move) => move.do === 'strand');
+  const crossings =
+    strand?.do === 'strand'
+      ? strand.steps.filter((step): step is CrossingStep => step.kind === 'crossing')
+      : [];
+  return crossings.map((step, i) => {
+    const way = how.wayOf(step);
+    const moves = movesOf(step, way);
+    return (
+      <Disclosure key={i} title={`How to cross: ${step.over} over ${step.under}, leaning ${step.lean}`}>
+        <Film
+          step={step}
+          frames={framesOf(step, moves)}
+          words={moves.map((move) => moveWords(move, how.needles))}
+          mirrored={how.needles.feeding.startsWith('right')}
+          needles={how.needles}
+        />
+      </Disclosure>
+    );
+  });
+}
+
+function Drawn({ mending, step }: { mending: Mending; step: GuideStep }) {
+  const { plan, how } = mending;
+  const frame = frameBefore(plan, step);
+  const ladder = 'ladder' in step && step.ladder !== null ? plan.ladders[step.ladder] : undefined;
+  if (!frame || !ladder) return null;
+  const strand = strandIn(step);
+  const pass = strand?.do === 'strand' ? strand.pass : 0;
+  return (
+    <LadderDrawing
+      frame={frame}
+      lowest={ladder.row}
+      top={ladder.top}
+      pass={pass}
+      now={strand && 'number' in strand ? strand.number : null}
+      mirrored={how.side === 'left'}
+      words={`${frame.loops.length} loops, ${frame.loose.length} loose strands`}
+    />
+  );
+}
+
+type Props = {
+  mending: Mending;
+  at: number;
+  uncrossed: boolean;
+  notice: string | null;
+  go: (at: number) => void;
+  finish: () => void;
+};
+
+export function Guided({ mending, at, uncrossed, notice, go, finish }: Props) {
+  const { steps, how, plan } = mending;
+  const last = at >= steps.length;
+  const step = steps[at];
+  const ladder = step && 'ladder' in step && step.ladder !== null ? plan.ladders[step.ladder] : undefined;
+  const strands = ladder ? ladder.strands + ladder.floats : 0;
+  const alike = step?.kind === 'moves' && step.alike.of > 1 ? step.alike : null;
+  return (
+    <div className="flex min-h-0 flex-1 flex-col">
+      <div className="min-h-0 flex-1 overflow-y-auto px-5 pt-3 pb-4 max-[760px]:px-4" aria-live="polite">
+        {notice && <p className="mb-3 rounded-lg border-2 border-fault p-3 font-semibold">{notice}</p>}
+        {step ? (
+          <>
+            <p className="text-lg text-soft">
+              {stepTitle(step, strands)}
+              {alike && ` · ${alike.nth} of ${alike.of} alike`}
+            </p>
+            <p
+              className="my-2 text-[30px] leading-tight font-bold max-[760px]:text-[26px]"
+              data-testid="mend-step"
+            >
+              {stepSaid(step, how)}
+            </p>
+            <Drawn mending={mending} step={step} />
+            {stepMinds(step, { ...how, uncrossed }).map((line) => (
+              <p key={line} className="mt-2 text-lg">
+                {line}
+              </p>
+            ))}
+            {step.kind === 'moves' && <Crossings moves={step.moves} how={how} />}
+          </>
+        ) : (
+          <>
+            <p className="my-2 text-[30px] leading-tight font-bold" data-testid="mend-step">
+              {capital(how.line)} by {how.line} as it was, every crossing as charted.
+            </p>
+            <p className="text-lg">
+              Look at it once more from the right side, and count the stitches of the {how.line} in hand.
+            </p>
+          </>
+        )}
+      </div>
+      <div className="flex gap-3 border-t-2 border-line px-5 py-3 max-[760px]:px-4">
+        <button
+          type="button"
+          className="plain-button min-h-16 px-4"
+          disabled={at === 0}
+          onClick={() => go(at - 1)}
+        >
+          <ChevronLeft aria-hidden="true" /> Back
+        </button>
+        {last ? (
+          <button type="button" className="action-button min-h-16 flex-1 text-xl" onClick={finish}>
+            <Check aria-hidden="true" /> It is mended
+          </button>
+        ) : (
+          <button
+            type="button"
+            className="action-button min-h-16 flex-1 text-xl"
+            data-testid="mend-done"
+            onClick={() => go(at + 1)}
+          >
+            <Check aria-hidden="true" /> {at === 0 ? 'Begin' : 'Done'}
+          </button>
+        )}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,88 @@
+/** A repair worked out from the marks, the row in hand and how she likes to do it. */
+import { useMemo } from 'react';
+import type { Pointer, Stop } from '@core/cue/pointer';
+import type { FaultState } from '@core/journal/fold';
+import { pieceRow, wale } from '@core/indices';
+import type { Deviation } from '@core/piece/deviation';
+import type { Worksheet } from '@core/piece/worksheet';
+import { guideFor, type GuideStep } from '@core/repair/guide';
+import { rsDirection, type Spot } from '@core/repair/needle';
+import { repairPlan, type RepairOptions, type RepairPlan, type RepairProblem } from '@core/repair/plan';
+import type { Hand } from '@core/stitch/types';
+import { wayOf, type KnitterSettings } from '~/knitter/settings';
+import { mendWordsFor, type MendWords } from '~/messages/mend';
+import type { NeedlesView } from '../view';
+
+export type FaultAt = Pick<FaultState, 'pieceRow' | 'panel' | 'wale' | 'made'>;
+
+export const deviationAt = ({ pieceRow: row, panel, wale: at, made }: FaultAt): Deviation => ({
+  pieceRow: pieceRow(row),
+  panel,
+  wale: wale(at),
+  made,
+});
+
+const cellsIn = ({ step }: Stop) =>
+  step.kind === 'run' ? step.run.count : step.kind === 'special' ? step.count : 1;
+
+/** Cells of the row in hand that are worked; a crossing that is begun is taken to be finished first. */
+export const workedAt = (stops: readonly Stop[], { stop, part }: Pointer): number =>
+  stops.slice(0, stop + (part > 0 ? 1 : 0)).reduce((sum, one) => sum + cellsIn(one), 0);
+
+/** A short text that is as good as certain to differ for different ones. */
+function shortened(text: string): string {
+  let [a, b] = [5381, 52711];
+  for (let i = 0; i < text.length; i += 1) {
+    const code = text.charCodeAt(i);
+    a = (a * 33) ^ code;
+    b = (b * 31) ^ code;
+    [a, b] = [a >>> 0, b >>> 0];
+  }
+  return `${text.length}-${a.toString(36)}-${b.toString(36)}`;
+}
+
+export type Mending = {
+  readonly plan: RepairPlan;
+  readonly steps: readonly GuideStep[];
+  readonly how: MendWords;
+  /** Equal for repairs with the same moves. */
+  readonly key: string;
+};
+
+export function mendingFor(
+  sheet: Worksheet,
+  faults: readonly FaultAt[],
+  spot: Spot,
+  hand: Hand,
+  options: RepairOptions,
+): RepairPlan | readonly RepairProblem[] {
+  const plan = repairPlan(sheet, faults.map(deviationAt), spot, hand, options);
+  return plan.ok ? plan.value : plan.error;
+}
+
+type Asked = RepairOptions & { readonly letRun: boolean; readonly spot: Spot };
+
+/** The repair, or why it cannot be. */
+export function useMending(
+  view: NeedlesView,
+  settings: KnitterSettings,
+  faults: readonly FaultAt[],
+  { wrongSide, between, letRun, spot: { done, worked } }: Asked,
+): Mending | readonly RepairProblem[] {
+  const { sheet, byHand, round } = view;
+  return useMemo(() => {
+    const plan = mendingFor(sheet, faults, { done, worked }, settings.hand, { wrongSide, between });
+    if (!('moves' in plan)) return plan;
+    const how = mendWordsFor(rsDirection(sheet, settings.hand), {
+      wayOf: wayOf(settings),
+      byHand,
+      round,
+      turns: sheet.plan.construction === 'flat',
+      working: done < sheet.rows ? done + 1 : null,
+    });
+    const moves = plan.moves.map(({ frame: _, ...move }) => move);
+    return { plan, steps: guideFor(plan, letRun), how, key: shortened(JSON.stringify(moves)) };
+  }, [sheet, faults, done, worked, settings, wrongSide, between, letRun, byHand, round]);
+}
+
+export const isMending = (found: Mending | readonly RepairProblem[]): found is Mending => 'plan' in found;

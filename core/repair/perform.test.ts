@@ -1,0 +1,179 @@
+/** Repairs done literally on loops: whatever the piece, the place and the hand, they end with the charted fabric. */
+import fc from 'fast-check';
+import { otherLean, type Deviation } from '../piece/deviation';
+import { chartedCrossing, repairPlan, type RepairOptions } from './plan';
+import { checkChart, closeToRing, type Chart } from '../chart/chart';
+import { charted, checkPlan, made, worksheet, type Worksheet } from '../piece/worksheet';
+import type { Phase, Shaping, ShapingAct } from '../piece/shaping';
+import { shelfCharts } from '../shelf/shelf';
+import type { Hand } from '../stitch/types';
+import { lineCharts, ringCharts } from '../testing/arbitrary';
+import { planOf, sheetOf } from '../testing/plans';
+import { crossingsIn, outcome } from '../testing/mending';
+import { rowInHand } from './needle';
+
+const shapingOf = (edge: 'right' | 'left', act: ShapingAct, phase: Phase): Shaping => ({
+  id: edge,
+  place: { kind: 'edge', edge, inset: 2 },
+  act,
+  phases: [phase],
+});
+
+const HANDS: readonly Hand[] = ['right', 'left'];
+
+/** How a fault lies: leaning the other way, not crossed, or nobody knows. */
+function lying(sheet: Worksheet, fault: Deviation, how: number): Deviation {
+  const at = chartedCrossing(charted(sheet, fault.pieceRow), fault.panel, fault.wale);
+  const made =
+    how === 0 && at ? otherLean(at.cell) : how === 1 ? ('uncrossed' as const) : ('unknown' as const);
+  return { ...fault, made };
+}
+
+type Case = {
+  readonly picks: readonly (readonly [which: number, how: number])[];
+  readonly done: number;
+  readonly worked: number;
+  readonly hand: Hand;
+  readonly options: RepairOptions;
+};
+const cases = (rows: number): fc.Arbitrary<Case> =>
+  fc.record({
+    picks: fc.array(fc.tuple(fc.nat(), fc.nat(2)), { minLength: 1, maxLength: 3 }),
+    done: fc.integer({ min: 1, max: rows }),
+    worked: fc.oneof(fc.constant(0), fc.nat()),
+    hand: fc.constantFrom(...HANDS),
+    options: fc.record({
+      wrongSide: fc.constantFrom('turn' as const, 'finish' as const),
+      between: fc.constantFrom('slide' as const, 'turn' as const),
+    }),
+  });
+
+/** The case tried on a piece; undefined where there is nothing to mend. */
+function tried(sheet: Worksheet, { picks, done, worked, hand, options }: Case): string | undefined {
+  const all = crossingsIn(
+    sheet,
+    Array.from({ length: done }, (_, i) => i + 1),
+  );
+  if (all.length === 0) return undefined;
+  const faults = [...new Map(picks.map(([which, how]) => [which % all.length, how]))].map(([which, how]) =>
+    lying(sheet, all[which] as Deviation, how),
+  );
+  const inHand = rowInHand(sheet, done + 1, (row) => made(sheet, row).laid, hand);
+  const spot = { done, worked: inHand ? worked % (inHand.cells.length + 1) : 0 };
+  const plan = repairPlan(sheet, faults, spot, hand, options);
+  if (!plan.ok) return plan.error.map(({ code }) => code).join();
+  return outcome(sheet, faults, spot, hand, plan.value.moves);
+}
+
+/** Said by the plan, for one fault or for several. */
+const CANNOT = new Set(
+  ['bound-off', 'whole-round'].flatMap((code) => [code, `${code},${code}`, `${code},${code},${code}`]),
+);
+
+/** Throws with what went wrong and the case it went wrong in. */
+const expectMended = (sheet: Worksheet, one: Case) => {
+  const came = tried(sheet, one) ?? 'mended';
+  if (came !== 'mended' && !CANNOT.has(came)) throw new Error(came);
+};
+
+const mendsAll = (sheet: Worksheet, rows: number, numRuns: number) =>
+  fc.assert(
+    fc.property(cases(rows), (one) => expectMended(sheet, one)),
+    { numRuns },
+  );
+
+describe('mended literally, whatever lies wrong, wherever the row in hand is', () => {
+  const shelf = shelfCharts();
+  const rowsFor = ({ once, setUp, rows }: Chart) => (once ? setUp.length + rows.length : 22);
+
+  it.each(shelf.map(({ key, chart }) => [key, chart] as const))('%s, turned', (_, chart) => {
+    const beside = [
+      { chart, repeats: 3 },
+      { chart: 'stockinette', repeats: 2 },
+    ];
+    const rows = rowsFor(chart);
+    mendsAll(sheetOf([{ rows, panels: [{ chart: 'garter', repeats: 3 }, ...beside] }]), rows, 25);
+  });
+  it.each(shelf.map(({ key, chart }) => [key, chart] as const))(
+    '%s, to and fro without turning',
+    (_, chart) => {
+      const rows = rowsFor(chart);
+      const sheet = sheetOf([{ rows, panels: [{ chart, repeats: 2 }] }], { construction: 'unturned' });
+      mendsAll(sheet, rows, 12);
+    },
+  );
+
+  const rings = shelf.flatMap(({ key, chart }) => {
+    const closed = closeToRing(chart);
+    return closed.ok ? [[key, closed.value] as const] : [];
+  });
+  it.each(rings)('%s, in the round', (_, chart) => {
+    const rows = rowsFor(chart);
+    const plain = sheetOf([{ rows, panels: [{ chart, repeats: 3 }] }], { construction: 'round' });
+    mendsAll(plain, rows, 15);
+  });
+  it.each(rings)('%s, in a round that begins elsewhere', (_, chart) => {
+    const shifted: Chart = {
+      ...chart,
+      rows: chart.rows.map((row, i) =>
+        row.kind === 'ring' ? { ...row, phase: (row.phase + 2 * i + 3) % 5 } : row,
+      ),
+    };
+    if (!checkChart(shifted).ok) return;
+    const rows = rowsFor(chart);
+    mendsAll(
+      sheetOf([{ rows, panels: [{ chart: shifted, repeats: 3 }] }], { construction: 'round' }),
+      rows,
+      12,
+    );
+  });
+
+  it('through shaping', () => {
+    const shaping = [
+      shapingOf(
+        'right',
+        { kind: 'decrease', of: 2, lean: 'left', face: 'knit' },
+        { first: 4, every: 4, times: 6 },
+      ),
+      shapingOf(
+        'left',
+        { kind: 'increase', how: 'make', lean: 'left', face: 'knit' },
+        { first: 3, every: 6, times: 4 },
+      ),
+    ];
+    const panels = ['garter', 'rope-4', 'diamond', 'braid-3', 'garter'].map((chart, i) => ({
+      chart,
+      id: `p${i}`,
+      repeats: chart === 'garter' ? 6 : 2,
+    }));
+    const plan = planOf([{ rows: 40, panels }]);
+    const sheet = worksheet({ ...plan, sections: plan.sections.map((one) => ({ ...one, shaping })) });
+    mendsAll(sheet, 40, 80);
+  });
+
+  it('in charts nobody has drawn', () =>
+    fc.assert(
+      fc.property(
+        lineCharts,
+        fc.constantFrom('flat' as const, 'unturned' as const),
+        fc.integer({ min: 1, max: 3 }),
+        cases(14),
+        (chart, construction, repeats, one) => {
+          const plan = planOf([{ rows: 14, panels: [{ chart, repeats }] }], { construction });
+          const checked = checkPlan(plan);
+          if (checked.ok) expectMended(checked.value, one);
+        },
+      ),
+      { numRuns: 250 },
+    ));
+  it('in rounds nobody has drawn', () =>
+    fc.assert(
+      fc.property(ringCharts, fc.integer({ min: 1, max: 3 }), cases(12), (chart, repeats, one) => {
+        const checked = checkPlan(
+          planOf([{ rows: 12, panels: [{ chart, repeats }] }], { construction: 'round' }),
+        );
+        if (checked.ok) expectMended(checked.value, one);
+      }),
+      { numRuns: 250 },
+    ));
+});
