@@ -68,9 +68,7 @@ it('the bolster has five panels that repeat every 4, 6, 8, 16 and 24 rows, 62 ro
 it('the fault marked on the swatch is on a charted crossing', () => {
   const { sheet } = planOf('swatch');
   const [fault] = fold(journalOf('swatch')).faults;
-  expect(fault && crossingAt(sheet, fault.pieceRow, fault.panel, fault.wale)?.cell).toEqual(
-    fault?.charted,
-  );
+  expect(fault && crossingAt(sheet, fault.pieceRow, fault.panel, fault.wale)?.cell).toEqual(fault?.charted);
 });
 
 describe("Wren's own patterns", () => {

@@ -106,13 +106,18 @@ describe('a knitter with a pasted pattern', () => {
     await waitForText(page, '.side-sheet', /Marked: leans left instead/);
     // Rungs = last finished row - crossing row + 1; 2/2 releases 4. Common practice, no published source.
     expect(await repairFigures(page)).toEqual([4, 24 - 15 + 1, 1]);
-    const steps = await page.$$eval('[data-testid=ladder-steps] li', (items) =>
+    await press(page, 'Put it right, step by step');
+    await press(page, 'Every step, from the right side');
+    await page.waitForSelector('[data-testid=mend-steps]');
+    const steps = await page.$$eval('[data-testid=mend-steps] li', (items) =>
       items.map((item) => (item as HTMLElement).innerText),
     );
-    const strands = steps.flatMap((step) => /strand.*\(row (\d+)\)/.exec(step)?.[1] ?? []);
-    expect(strands.map(Number)).toEqual([15, 16, 17, 18, 19, 20, 21, 22, 23, 24]);
-    expect(steps.find((step) => step.startsWith('Take the lowest'))).toContain('(row 15)');
-    expect(steps.find((step) => step.startsWith('Row 21 crossed here too'))).toContain('2 to the BACK');
+    expect(steps.filter((step) => step.startsWith('Strand'))).toEqual([
+      'Strand 1 (row 15): (2 to the BACK, knit 2, then knit the held 2); slide all 4 back to the right end.',
+      'Strands 2 to 6 (rows 16 to 20): knit 4 with each; slide all 4 back to the right end.',
+      'Strand 7 (row 21): (2 to the BACK, knit 2, then knit the held 2); slide all 4 back to the right end.',
+      'Strands 8 to 10 (rows 22 to 24): knit 4 with each; slide all 4 back to the right end.',
+    ]);
   });
 
   it('sees the mark again after a reload, and takes it as mended', async () => {

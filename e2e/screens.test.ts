@@ -112,7 +112,7 @@ describe('at the needles', () => {
     const page = await needles('Practice swatch');
     await touchCrossing(page, 9, 'rope');
     await waitForText(page, '.side-sheet', /Marked/);
-    expect(await outOfSight(page, '.ladder-facts dd')).toEqual([]);
+    expect(await outOfSight(page, '[data-testid=ladder-facts] dd')).toEqual([]);
     await page.close();
   });
 

@@ -188,8 +188,29 @@ export function stepTitle(step: GuideStep, strands: number): string {
   }
 }
 
+/** The lowest row that is undone, and the highest lifeline below it. */
+export type SafeBelow = { readonly lowest: number; readonly lifeline: number | null };
+
+function readyMinds({ lowest, lifeline }: SafeBelow, line: Line): string[] {
+  const safe =
+    lifeline !== null
+      ? `Your lifeline in ${line} ${lifeline} holds all that lies below.`
+      : lowest > 1
+        ? `Nothing below ${line} ${lowest} is touched. A thread through those stitches in ${line} ${lowest - 1} makes sure of it.`
+        : 'It goes down to the cast-on.';
+  return [
+    safe,
+    'If you throw the yarn with your right hand, let go of the strand after each stitch and take it up anew.',
+    'Never done it before? Knit a swatch of these rows, cross it wrong on purpose, and practise on that.',
+  ];
+}
+
 /** What is minded in a step, in small print. */
-export function stepMinds(step: GuideStep, how: MendWords & { readonly uncrossed: boolean }): string[] {
+export function stepMinds(
+  step: GuideStep,
+  how: MendWords & { readonly uncrossed: boolean; readonly safe: SafeBelow },
+): string[] {
+  if (step.kind === 'ready') return readyMinds(how.safe, how.line);
   if (step.kind === 'loops')
     return ['The strands hang across behind them. The lowest is worked first: number 1.'];
   if (step.kind === 'even')

@@ -73,8 +73,9 @@ export type PlannedMove = RepairMove & {
 export type RepairPlan = {
   readonly ladders: readonly Ladder[];
   readonly moves: readonly PlannedMove[];
-  /** Where the work was. */
+  /** Where the work was, and where it is at the end. */
   readonly spot: Spot;
+  readonly ends: Spot;
 };
 
 /** Rows asked for again and again, laid out once. */
@@ -244,7 +245,39 @@ export function repairPlan(
     });
   });
   moves.push(...route.home().map((move) => ({ ...move, ladder: null, frame: null })));
-  return ok({ ladders, moves, spot });
+  return ok({ ladders, moves, spot, ends: route.spot });
+}
+
+/** Whether a ladder lets down some of the stitches where a fault lies. */
+function letsDown(sheet: Worksheet, { ladders }: RepairPlan, fault: RepairFault): boolean {
+  const row = made(sheetsFor(sheet, [fault]).target, fault.pieceRow);
+  const at = chartedCrossing(row, fault.panel, fault.wale);
+  if (!at) return false;
+  const columns = new Set(columnsGiven(row.laid, at));
+  return ladders.some(({ rows }) =>
+    rows.some((one) => one.row === fault.pieceRow && one.columns.some((column) => columns.has(column))),
+  );
+}
+
+/**
+ * The repair of some faults, and of those among `others` that it lets down on the way: they are put right with them.
+ * Faults are numbered as in the list that comes back.
+ */
+export function repairWith(
+  sheet: Worksheet,
+  faults: readonly RepairFault[],
+  others: readonly RepairFault[],
+  spot: Spot,
+  hand: Hand,
+  options: RepairOptions = USUAL_WAY,
+): Result<{ readonly plan: RepairPlan; readonly faults: readonly RepairFault[] }, readonly RepairProblem[]> {
+  const plan = repairPlan(sheet, faults, spot, hand, options);
+  if (!plan.ok) return plan;
+  const onTheWay = others.filter(
+    (one) => !faults.some((fault) => sameCrossing(fault, one)) && letsDown(sheet, plan.value, one),
+  );
+  if (onTheWay.length === 0) return ok({ plan: plan.value, faults });
+  return repairWith(sheet, [...faults, ...onTheWay], others, spot, hand, options);
 }
 
 /** The charted crossing at a place of the piece; null where none is charted. */

@@ -8,7 +8,7 @@ import { pieceRow, wale } from '../indices';
 import type { Deviation } from '../piece/deviation';
 import { crossingsIn } from '../testing/mending';
 import type { Hand } from '../stitch/types';
-import { repairPlan, type Ladder, type RepairPlan } from './plan';
+import { repairPlan, repairWith, type Ladder, type RepairPlan } from './plan';
 import { released } from './released';
 
 /** The slow twin: loops are objects, pulled through each other, undone one at a time. */
@@ -222,6 +222,23 @@ describe('check values (common practice, no published source)', () => {
     const sheet = sheetOf([{ rows: 20, panels: [{ chart: 'rope-4', id: 'p' }] }]);
     const result = repairPlan(sheet, crossingsIn(sheet, [3, 7]), { done: 10, worked: 0 }, 'right');
     expect(result).toMatchObject({ ok: true, value: { ladders: [{ faults: [0, 1], strands: 8 }] } });
+  });
+  it('marked crossings that are let down on the way are put right with it, others are left', () => {
+    const sheet = sheetOf([
+      {
+        rows: 20,
+        panels: [
+          { chart: 'rope-4', id: 'p' },
+          { chart: 'rope-4', id: 'q' },
+        ],
+      },
+    ]);
+    const [p3, p7, q3] = [crossingsIn(sheet, [3])[0], crossingsIn(sheet, [7])[0], crossingsIn(sheet, [3])[1]] as Deviation[]; // prettier-ignore
+    const result = repairWith(sheet, [p3!], [p3!, p7!, q3!], { done: 10, worked: 0 }, 'right');
+    expect(result).toMatchObject({
+      ok: true,
+      value: { faults: [p3, p7], plan: { ladders: [{ strands: 8 }] } },
+    });
   });
   it('a ridge slipped on every WS row: its strand is a float, and where purls lie beside it only they are worked (hard case 7)', () => {
     const { ladders, moves } = planFor('ogee', 7, 10);

@@ -252,6 +252,11 @@ export class Route {
     if (sets.length > 0) this.slipTo(tips);
   }
 
+  /** Where the row in hand is worked to by now. */
+  get spot(): Spot {
+    return { done: this.done, worked: this.worked };
+  }
+
   /** Back to the row in hand. */
   home(): RepairMove[] {
     if (this.turned) this.moves.push({ do: 'turnWork' });

@@ -10,11 +10,11 @@ import { crossingAt, USUAL_WAY } from '@core/repair/plan';
 import type { Crossing } from '@core/stitch/types';
 import type { KnitterSettings } from '~/knitter/settings';
 import { problemWords } from '~/messages/mend';
-import { lineOf } from '~/messages/numbers';
+import { counted, lineOf } from '~/messages/numbers';
 import { LEAN_WORDS, LeanGlyph, LeanWord } from '~/ui/lean';
 import type { Released } from './fabric-marks';
 import { LadderFacts } from './mend/overview';
-import { mendingFor, workedAt } from './mend/use-mending';
+import { mendingFor, openFaults, workedAt } from './mend/use-mending';
 import type { RowInHand } from './use-row';
 import type { NeedlesView } from './view';
 
@@ -57,16 +57,17 @@ function MarkButtons({ plan, mark }: { plan: Crossing; mark: (made: Made) => voi
 }
 
 /** What it would take, shown on the fabric too; or why it cannot be. */
-function useTaken({ box, view, settings, row, onReleased }: Props, fault: FaultState | undefined) {
+function useTaken({ box, view, state, settings, row, onReleased }: Props, fault: FaultState | undefined) {
   const { sheet, done, stops } = view;
   const worked = workedAt(stops, row.pointer);
   const made = fault?.made ?? 'unknown';
   const found = useMemo(() => {
     const at = { pieceRow: box.row, panel: box.panel, wale: box.wale, made };
-    return mendingFor(sheet, [at], { done, worked }, settings.hand, USUAL_WAY);
-  }, [sheet, box, made, done, worked, settings.hand]);
+    const others = openFaults(state.faults);
+    return mendingFor(sheet, [at], others, { done, worked }, settings.hand, USUAL_WAY);
+  }, [sheet, box, made, state.faults, done, worked, settings.hand]);
   useEffect(() => {
-    onReleased('ladders' in found ? found.ladders.flatMap(({ rows }) => rows) : []);
+    onReleased('plan' in found ? found.plan.ladders.flatMap(({ rows }) => rows) : []);
   }, [found, onReleased]);
   return found;
 }
@@ -96,8 +97,9 @@ export default function FaultSheet(props: Props) {
       charted: plan.cell,
       made,
     });
-  const ladder = 'ladders' in found ? found.ladders[0] : undefined;
-  const problem = 'ladders' in found ? undefined : found[0];
+  const ladder = 'plan' in found ? found.plan.ladders[0] : undefined;
+  const others = (ladder?.faults.length ?? 1) - 1;
+  const problem = 'plan' in found ? undefined : found[0];
   return (
     <Dialog.Root open modal={false} onOpenChange={(open) => !open && onClose()}>
       <Dialog.Portal>
@@ -149,6 +151,11 @@ export default function FaultSheet(props: Props) {
           <div className="mt-5">
             <h3 className="text-xl">{fault ? 'What it takes' : 'Putting it right would take'}</h3>
             {ladder && <LadderFacts ladder={ladder} nameOf={nameOf} round={round} />}
+            {others > 0 && (
+              <p className="mt-2 font-semibold">
+                It puts {counted(others, 'more marked crossing')} right on the way.
+              </p>
+            )}
             {problem && <p className="mt-2">{problemWords(problem, line)}</p>}
           </div>
         </Dialog.Content>

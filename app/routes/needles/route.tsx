@@ -106,7 +106,7 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
     () => (
       <>
         {underWay && mendNote}
-        {prefs.look && (
+        {prefs.look && !underWay && (
           <LookStrip
             key={view.done}
             view={view}

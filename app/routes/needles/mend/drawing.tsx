@@ -1,11 +1,11 @@
 /** The ladder as it lies: loops on their spare needle, loose strands across the gap numbered from the lowest, neighbours. */
 import type { LadderFrame } from '@core/repair/ladder';
 
-const PITCH = 30;
+const PITCH = 44;
 const WIDE = 460;
 /** Neighbours drawn on either side. */
 const BESIDE = 2;
-const MOST_HEIGHT = 190;
+const MOST_HEIGHT = 210;
 /** Rows closer than this have no number of their own. */
 const LEAST_NUMBERED = 15;
 
@@ -27,7 +27,7 @@ function scaleFor({ frame: { loops, side }, lowest, top, mirrored }: Props) {
   const count = loops.length;
   const pitch = Math.min(PITCH, (WIDE - 60) / (count + 2 * BESIDE));
   const rows = top - lowest + 2;
-  const step = Math.max(4, Math.min(26, MOST_HEIGHT / rows));
+  const step = Math.max(4, Math.min(34, MOST_HEIGHT / rows));
   const height = rows * step;
   const fromRight = (side === 'RS') !== mirrored;
   const middle = WIDE / 2;

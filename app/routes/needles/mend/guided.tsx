@@ -3,10 +3,10 @@ import { Check, ChevronLeft } from 'lucide-react';
 import { framesOf } from '@core/cue/frames';
 import type { CrossingStep } from '@core/cue/steps';
 import { movesOf } from '@core/cue/technique';
-import type { GuideStep } from '@core/repair/guide';
+import { alikeWith, listed, type GuideStep } from '@core/repair/guide';
 import type { PlannedMove, RepairPlan } from '@core/repair/plan';
 import { moveWords } from '~/messages/moves';
-import { stepMinds, stepSaid, stepTitle } from '~/messages/mend';
+import { listedSaid, stepMinds, stepSaid, stepTitle, type SafeBelow } from '~/messages/mend';
 import { capital } from '~/messages/telling';
 import { Disclosure } from '~/ui/disclosure';
 import { Film } from '../film';
@@ -71,16 +71,57 @@ function Drawn({ mending, step }: { mending: Mending; step: GuideStep }) {
   );
 }
 
+/** What the hands do, huge; what follows after it smaller. */
+function Said({ words }: { words: string }) {
+  const cut = words.lastIndexOf('; ');
+  const [first, then] = cut < 0 ? [words, ''] : [words.slice(0, cut + 1), words.slice(cut + 2)];
+  return (
+    <p className="my-2 leading-tight font-bold" data-testid="mend-step">
+      <span className="block text-[32px] max-[760px]:text-[28px]">{first}</span>
+      {then && <span className="mt-1 block text-[22px]"> {then}</span>}
+    </p>
+  );
+}
+
+/** For who is somewhere else: every step, to go to. */
+function AllSteps({ mending: { steps, how }, at, go }: Pick<Props, 'mending' | 'at' | 'go'>) {
+  return (
+    <Disclosure title="All steps">
+      <ol>
+        {listed(steps).map(({ at: place }) => (
+          <li key={place} className="border-t border-line">
+            <button
+              type="button"
+              className="min-h-12 w-full py-2 text-left aria-[current=step]:font-bold"
+              aria-current={at >= place && at < place + alikeWith(steps, place).length ? 'step' : undefined}
+              onClick={() => go(place)}
+            >
+              {listedSaid(steps, place, how)}
+            </button>
+          </li>
+        ))}
+      </ol>
+    </Disclosure>
+  );
+}
+
+function safeBelow({ plan }: Mending, lifelines: readonly number[]): SafeBelow {
+  const lowest = Math.min(...plan.ladders.map(({ row }) => row));
+  const below = lifelines.filter((row) => row < lowest);
+  return { lowest, lifeline: below.length > 0 ? Math.max(...below) : null };
+}
+
 type Props = {
   mending: Mending;
   at: number;
   uncrossed: boolean;
+  lifelines: readonly number[];
   notice: string | null;
   go: (at: number) => void;
   finish: () => void;
 };
 
-export function Guided({ mending, at, uncrossed, notice, go, finish }: Props) {
+export function Guided({ mending, at, uncrossed, lifelines, notice, go, finish }: Props) {
   const { steps, how, plan } = mending;
   const last = at >= steps.length;
   const step = steps[at];
@@ -97,19 +138,15 @@ export function Guided({ mending, at, uncrossed, notice, go, finish }: Props) {
               {stepTitle(step, strands)}
               {alike && ` · ${alike.nth} of ${alike.of} alike`}
             </p>
-            <p
-              className="my-2 text-[30px] leading-tight font-bold max-[760px]:text-[26px]"
-              data-testid="mend-step"
-            >
-              {stepSaid(step, how)}
-            </p>
+            <Said words={stepSaid(step, how)} />
             <Drawn mending={mending} step={step} />
-            {stepMinds(step, { ...how, uncrossed }).map((line) => (
+            {stepMinds(step, { ...how, uncrossed, safe: safeBelow(mending, lifelines) }).map((line) => (
               <p key={line} className="mt-2 text-lg">
                 {line}
               </p>
             ))}
             {step.kind === 'moves' && <Crossings moves={step.moves} how={how} />}
+            <AllSteps mending={mending} at={at} go={go} />
           </>
         ) : (
           <>

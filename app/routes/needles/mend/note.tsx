@@ -8,7 +8,7 @@ import { wayOf, type KnitterSettings } from '~/knitter/settings';
 import { stepWords } from '~/messages/cue';
 import { counted, lineOf, stitches } from '~/messages/numbers';
 import type { NeedlesView } from '../view';
-import { mendingFor } from './use-mending';
+import { mendingFor, openFaults } from './use-mending';
 
 type Props = {
   pieceId: string;
@@ -25,8 +25,8 @@ function stopWords(
   settings: KnitterSettings,
 ): string | null {
   const { sheet, done, stops, working, round } = view;
-  const plan = mendingFor(sheet, faults, { done, worked: 0 }, settings.hand, USUAL_WAY);
-  const first = 'moves' in plan ? plan.moves[0] : undefined;
+  const found = mendingFor(sheet, faults, faults, { done, worked: 0 }, settings.hand, USUAL_WAY);
+  const first = 'plan' in found ? found.plan.moves[0] : undefined;
   if (first?.do !== 'workOn' || working === null) return null;
   const last = stops.find(({ before, takes }) => before + takes === first.count);
   const after = last
@@ -37,7 +37,7 @@ function stopWords(
 
 export default function MendNote({ pieceId, view, state, settings, open }: Props) {
   const { place } = useRepairPlace(pieceId);
-  const faults = useMemo(() => state.faults.filter(({ mended }) => !mended), [state.faults]);
+  const faults = useMemo(() => openFaults(state.faults), [state.faults]);
   const begun = state.repairs[state.repairs.length - 1];
   const stop = useMemo(
     () => (begun || faults.length === 0 ? null : stopWords(view, faults, settings)),

@@ -1,8 +1,7 @@
 /** Before a repair begins: what it takes, fault by fault and ladder by ladder, how she likes to do it, and every step. */
 import type { ReactNode } from 'react';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
-import { listed } from '@core/repair/guide';
-import { mayRun } from '@core/repair/guide';
+import { listed, mayRun } from '@core/repair/guide';
 import type { Ladder } from '@core/repair/plan';
 import { listedSaid, touchedWords } from '~/messages/mend';
 import { stepWords } from '~/messages/cue';
@@ -115,6 +114,18 @@ export type Choices = {
   readonly letRun: boolean;
 };
 
+/** Chips under their question. */
+function Asked<T extends string>(props: Parameters<typeof Chips<T>>[0]) {
+  return (
+    <div>
+      <p className="mb-1.5 font-semibold" aria-hidden="true">
+        {props.label}
+      </p>
+      <Chips {...props} />
+    </div>
+  );
+}
+
 function HowSheLikesIt({
   mending,
   view,
@@ -130,9 +141,9 @@ function HowSheLikesIt({
   const turns = sheet.plan.construction === 'flat';
   const runs = mending?.plan.ladders.some((_, i) => mayRun(mending.plan, i)) ?? false;
   return (
-    <div className="mt-4 grid gap-3">
+    <div className="mt-5 grid gap-4">
       {cue?.working.side === 'WS' && turns && (
-        <Chips
+        <Asked
           label={`With the wrong side of ${lineOf(round)} ${working} facing you`}
           value={choices.wrongSide}
           options={[
@@ -142,7 +153,7 @@ function HowSheLikesIt({
           onChoose={(wrongSide) => choose({ ...choices, wrongSide })}
         />
       )}
-      <Chips
+      <Asked
         label="After each strand"
         value={choices.between}
         options={[
@@ -152,7 +163,7 @@ function HowSheLikesIt({
         onChoose={(between) => choose({ ...choices, between })}
       />
       {runs && (
-        <Chips
+        <Asked
           label="Letting down"
           value={choices.letRun ? 'run' : 'rows'}
           options={[
@@ -196,41 +207,33 @@ export function Overview({
   const { round } = view;
   const ladders = mending?.plan.ladders ?? [];
   return (
-    <div className="min-h-0 flex-1 overflow-y-auto px-5 pt-3 pb-10 max-[760px]:px-4">
-      {children}
-      {problems.map((words) => (
-        <p key={words} className="mt-3 rounded-lg border-2 border-fault p-3">
-          {words}
-        </p>
-      ))}
-      {ladders.length > 1 && (
-        <p className="mt-3">
-          {ladders.length} ladders, one after the other, each down and up whole, in this order:
-        </p>
-      )}
-      {ladders.map((ladder, i) => (
-        <section key={i} className="mt-4" aria-label={`Ladder ${i + 1}`}>
-          <h3 className="text-xl font-bold">
-            {ladders.length > 1 && `${i + 1}. `}
-            {capital(ladder.faults.map(faultName).join(' and '))}
-          </h3>
-          {ladder.faults.length > 1 && <p>One ladder puts all of them right.</p>}
-          <LadderFacts ladder={ladder} nameOf={nameOf} round={round} />
-        </section>
-      ))}
-      <InRow view={view} row={row} settings={settings} />
-      <HowSheLikesIt mending={mending} view={view} choices={choices} choose={choose} />
-      {mending && (
-        <>
-          <button
-            type="button"
-            className="action-button mt-5 min-h-16 w-full text-xl"
-            data-testid="mend-begin"
-            onClick={begin}
-          >
-            Lead me through it
-          </button>
-          <Disclosure title={`Every step, from the right side`}>
+    <div className="flex min-h-0 flex-1 flex-col">
+      <div className="min-h-0 flex-1 overflow-y-auto px-5 pt-3 pb-6 max-[760px]:px-4">
+        {children}
+        {problems.map((words) => (
+          <p key={words} className="mt-3 rounded-lg border-2 border-fault p-3">
+            {words}
+          </p>
+        ))}
+        {ladders.length > 1 && (
+          <p className="mt-3">
+            {ladders.length} ladders, one after the other, each down and up whole, in this order:
+          </p>
+        )}
+        {ladders.map((ladder, i) => (
+          <section key={i} className="mt-4" aria-label={`Ladder ${i + 1}`}>
+            <h3 className="text-xl font-bold">
+              {ladders.length > 1 && `${i + 1}. `}
+              {capital(ladder.faults.map(faultName).join(' and '))}
+            </h3>
+            {ladder.faults.length > 1 && <p>One ladder puts all of them right.</p>}
+            <LadderFacts ladder={ladder} nameOf={nameOf} round={round} />
+          </section>
+        ))}
+        <InRow view={view} row={row} settings={settings} />
+        <HowSheLikesIt mending={mending} view={view} choices={choices} choose={choose} />
+        {mending && (
+          <Disclosure title="Every step, from the right side">
             <ol className="list-decimal pl-7" data-testid="mend-steps">
               {listed(mending.steps).map(({ at }) => (
                 <li key={at} className="border-t border-line py-1.5 pl-1">
@@ -239,7 +242,19 @@ export function Overview({
               ))}
             </ol>
           </Disclosure>
-        </>
+        )}
+      </div>
+      {mending && (
+        <div className="border-t-2 border-line px-5 py-3 max-[760px]:px-4">
+          <button
+            type="button"
+            className="action-button min-h-16 w-full text-xl"
+            data-testid="mend-begin"
+            onClick={begin}
+          >
+            Lead me through it
+          </button>
+        </div>
       )}
     </div>
   );

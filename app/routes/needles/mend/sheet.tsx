@@ -16,7 +16,7 @@ import type { RowInHand } from '../use-row';
 import type { NeedlesView } from '../view';
 import { Guided } from './guided';
 import { Overview, type Choices } from './overview';
-import { isMending, useMending, workedAt, type Mending } from './use-mending';
+import { isMending, openFaults, pointerAt, useMending, workedAt, type Mending } from './use-mending';
 
 type Props = {
   pieceId: string;
@@ -28,8 +28,6 @@ type Props = {
   onReleased: (rows: Released) => void;
   onClose: () => void;
 };
-
-const openFaults = ({ faults }: JournalState) => faults.filter(({ mended }) => !mended);
 
 function usePanelName({ sheet }: NeedlesView) {
   return useMemo(() => {
@@ -100,14 +98,11 @@ export default function MendSheet(props: Props) {
   const here = place && begun?.id === place.repair ? place : null;
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [wrongSide, setWrongSide] = useState<Choices['wrongSide']>('turn');
-  const open = openFaults(state);
-  const wanted = begun
-    ? open.filter(({ id }) => begun.faults.includes(id))
-    : open.filter(({ id }) => !left.has(id));
-  const ids = wanted.map(({ id }) => id).join();
-  // The journal makes new objects of the same faults after every entry.
-  // eslint-disable-next-line react-hooks/exhaustive-deps
-  const faults = useMemo(() => wanted, [ids]);
+  const open = useMemo(() => openFaults(state.faults), [state.faults]);
+  const faults = useMemo(
+    () => open.filter(({ id }) => (begun ? begun.faults.includes(id) : !left.has(id))),
+    [open, begun, left],
+  );
   const nameOf = usePanelName(view);
   const line = lineOf(view.round);
   const faultName = (fault: FaultState | undefined) =>
@@ -122,13 +117,17 @@ export default function MendSheet(props: Props) {
           ? { done: begun.done, worked: 0 }
           : { done: view.done, worked: workedAt(view.stops, row.pointer) },
       };
-  const found = useMending(view, settings, faults, asked);
+  const found = useMending(view, settings, faults, open, asked);
   const mending = isMending(found) ? found : null;
   useShown(mending, onReleased);
 
   const begin = () => {
     if (!mending) return;
-    const repair = record({ kind: 'repairBegun', faults: faults.map(({ id }) => id), done: view.done });
+    const repair = record({
+      kind: 'repairBegun',
+      faults: mending.faults.map(({ id }) => id),
+      done: view.done,
+    });
     const { done, worked } = asked.spot;
     const { wrongSide: ws, between, letRun } = asked;
     keep({
@@ -169,8 +168,10 @@ export default function MendSheet(props: Props) {
   };
   const finish = () => {
     const minutes = here ? Math.round(minutesUpTo(here, Date.now())) : undefined;
-    for (const { id } of faults)
+    for (const { id } of mending?.faults ?? [])
       record({ kind: 'mended', fault: id, by: 'ladder', ...(minutes !== undefined && { minutes }) });
+    const to = mending && pointerAt(view, mending.plan.ends);
+    if (to && (row.pointer.stop > 0 || prefs.density === 'stitches')) row.moveTo(to);
     keep(null);
     onClose();
   };
@@ -185,7 +186,7 @@ export default function MendSheet(props: Props) {
   const problems = isMending(found)
     ? []
     : found.map((problem) => `${capital(faultName(faults[problem.fault]))}: ${problemWords(problem, line)}`);
-  const uncrossed = faults.some(({ made }) => made === 'uncrossed');
+  const uncrossed = (mending?.faults ?? faults).some(({ made }) => made === 'uncrossed');
   return (
     <Dialog.Root open modal={false} onOpenChange={(isOpen) => !isOpen && onClose()}>
       <Dialog.Portal>
@@ -208,6 +209,7 @@ export default function MendSheet(props: Props) {
                 mending={mending}
                 at={Math.min(here?.step ?? 0, mending.steps.length)}
                 uncrossed={uncrossed}
+                lifelines={state.lifelines.map((lifeline) => lifeline.row)}
                 notice={noticeFor(here, mending)}
                 go={go}
                 finish={finish}
@@ -222,7 +224,7 @@ export default function MendSheet(props: Props) {
             <Overview
               mending={mending}
               problems={faults.length === 0 ? ['Choose at least one crossing.'] : problems}
-              faultName={(fault) => faultName(faults[fault])}
+              faultName={(fault) => faultName((mending?.faults ?? faults)[fault])}
               nameOf={nameOf}
               view={view}
               row={row}

@@ -7,7 +7,7 @@ import type { Deviation } from '@core/piece/deviation';
 import type { Worksheet } from '@core/piece/worksheet';
 import { guideFor, type GuideStep } from '@core/repair/guide';
 import { rsDirection, type Spot } from '@core/repair/needle';
-import { repairPlan, type RepairOptions, type RepairPlan, type RepairProblem } from '@core/repair/plan';
+import { repairWith, type RepairOptions, type RepairPlan, type RepairProblem } from '@core/repair/plan';
 import type { Hand } from '@core/stitch/types';
 import { wayOf, type KnitterSettings } from '~/knitter/settings';
 import { mendWordsFor, type MendWords } from '~/messages/mend';
@@ -21,6 +21,9 @@ export const deviationAt = ({ pieceRow: row, panel, wale: at, made }: FaultAt): 
   wale: wale(at),
   made,
 });
+
+const sameAt = (a: FaultAt, b: FaultAt) =>
+  a.pieceRow === b.pieceRow && a.panel === b.panel && a.wale === b.wale;
 
 const cellsIn = ({ step }: Stop) =>
   step.kind === 'run' ? step.run.count : step.kind === 'special' ? step.count : 1;
@@ -41,23 +44,36 @@ function shortened(text: string): string {
   return `${text.length}-${a.toString(36)}-${b.toString(36)}`;
 }
 
+/** The mark in the row in hand after so many cells; null if another row is in hand. */
+export function pointerAt({ stops, working }: NeedlesView, { done, worked }: Spot): Pointer | null {
+  if (working !== done + 1) return null;
+  let cells = 0;
+  const stop = stops.findIndex((one) => (cells += cellsIn(one)) > worked);
+  return { stop: stop < 0 ? stops.length : stop, part: 0 };
+}
+
 export type Mending = {
   readonly plan: RepairPlan;
+  /** Those asked for, and those that are let down on the way. */
+  readonly faults: readonly FaultState[];
   readonly steps: readonly GuideStep[];
   readonly how: MendWords;
   /** Equal for repairs with the same moves. */
   readonly key: string;
 };
 
+export const openFaults = (faults: readonly FaultState[]) => faults.filter(({ mended }) => !mended);
+
 export function mendingFor(
   sheet: Worksheet,
   faults: readonly FaultAt[],
+  others: readonly FaultAt[],
   spot: Spot,
   hand: Hand,
   options: RepairOptions,
-): RepairPlan | readonly RepairProblem[] {
-  const plan = repairPlan(sheet, faults.map(deviationAt), spot, hand, options);
-  return plan.ok ? plan.value : plan.error;
+): { plan: RepairPlan; faults: readonly Deviation[] } | readonly RepairProblem[] {
+  const found = repairWith(sheet, faults.map(deviationAt), others.map(deviationAt), spot, hand, options);
+  return found.ok ? found.value : found.error;
 }
 
 type Asked = RepairOptions & { readonly letRun: boolean; readonly spot: Spot };
@@ -66,13 +82,17 @@ type Asked = RepairOptions & { readonly letRun: boolean; readonly spot: Spot };
 export function useMending(
   view: NeedlesView,
   settings: KnitterSettings,
-  faults: readonly FaultAt[],
+  faults: readonly FaultState[],
+  all: readonly FaultState[],
   { wrongSide, between, letRun, spot: { done, worked } }: Asked,
 ): Mending | readonly RepairProblem[] {
   const { sheet, byHand, round } = view;
   return useMemo(() => {
-    const plan = mendingFor(sheet, faults, { done, worked }, settings.hand, { wrongSide, between });
-    if (!('moves' in plan)) return plan;
+    const options = { wrongSide, between };
+    const found = mendingFor(sheet, faults, all, { done, worked }, settings.hand, options);
+    if (!('plan' in found)) return found;
+    const { plan } = found;
+    const named = found.faults.flatMap((at) => all.find((fault) => sameAt(fault, at)) ?? []);
     const how = mendWordsFor(rsDirection(sheet, settings.hand), {
       wayOf: wayOf(settings),
       byHand,
@@ -81,8 +101,8 @@ export function useMending(
       working: done < sheet.rows ? done + 1 : null,
     });
     const moves = plan.moves.map(({ frame: _, ...move }) => move);
-    return { plan, steps: guideFor(plan, letRun), how, key: shortened(JSON.stringify(moves)) };
-  }, [sheet, faults, done, worked, settings, wrongSide, between, letRun, byHand, round]);
+    return { plan, faults: named, steps: guideFor(plan, letRun), how, key: shortened(JSON.stringify(moves)) };
+  }, [sheet, faults, all, done, worked, settings, wrongSide, between, letRun, byHand, round]);
 }
 
 export const isMending = (found: Mending | readonly RepairProblem[]): found is Mending => 'plan' in found;

@@ -1,0 +1,245 @@
+/** Put it right, through the real interface: several faults in one plan, led through strand by strand, on desk and phone. */
+import type { Page } from 'puppeteer-core';
+import { checkDraft, panelDraft, type PieceDraft } from '@core/draft/draft';
+import { otherLean, type Deviation } from '@core/piece/deviation';
+import { crossingAt } from '@core/repair/plan';
+import { pieceRow, wale } from '@core/indices';
+import { SHELF } from '@core/shelf/data';
+import { outcome } from '@core/testing/mending';
+import { readMending } from '../app/testing/mend-reader';
+import { startApp, type RunningApp } from './helpers/app';
+import {
+  DESK,
+  openBrowser,
+  PHONE,
+  press,
+  pressAway,
+  reload,
+  textOf,
+  waitForText,
+  type OpenBrowser,
+} from './helpers/browser';
+import { saved, touchCrossing, waitForDone } from './helpers/journeys';
+import { postJson, setUpAt } from './helpers/pieces';
+
+let app: RunningApp;
+let chromium: OpenBrowser;
+beforeAll(async () => {
+  app = await startApp();
+  // The question how wrong-side rows shall hang is none of this.
+  const body = new URLSearchParams({ intent: 'wrongSide', wrongSide: 'chart' });
+  await fetch(`${app.address}/knitter`, { method: 'POST', body });
+  chromium = await openBrowser();
+});
+afterAll(async () => {
+  expect(chromium.troubles).toEqual([]);
+  await chromium.close();
+  await app.close();
+});
+
+const shelf = (key: string) => SHELF.find((entry) => entry.key === key)?.rows ?? '';
+/** A braid that spreads and a rope that does not, between garter edges. */
+const bolster = (name: string): PieceDraft => ({
+  name,
+  construction: 'flat',
+  firstSide: 'RS',
+  firstDirection: 'rightToLeft',
+  sections: [
+    {
+      id: 'body',
+      name: 'Body',
+      rows: 40,
+      panels: [
+        panelDraft('edge', 'edge', shelf('garter'), { repeats: 3, edge: true }),
+        panelDraft('braid', 'tide-mill braid', shelf('braid-3')),
+        panelDraft('rope', 'eel rope', shelf('rope-4')),
+      ],
+    },
+  ],
+});
+const DONE = 17;
+
+function faultsOf(
+  draft: PieceDraft,
+  places: readonly (readonly [panel: string, row: number, wale: number])[],
+) {
+  const checked = checkDraft(draft);
+  if (!checked.ok) throw new Error(JSON.stringify(checked.error));
+  const { sheet } = checked.value;
+  const faults = places.map(([panel, row, at]): Deviation => {
+    const plan = crossingAt(sheet, row, panel, at);
+    if (!plan) throw new Error(`no crossing in ${panel} ${row} at ${at}`);
+    return { pieceRow: pieceRow(row), panel, wale: wale(at), made: otherLean(plan.cell) };
+  });
+  return { sheet, faults };
+}
+
+/** Where the first crossing of a panel's row is, by its mark on the fabric. */
+async function markOdd(page: Page, panel: string, row: number) {
+  await touchCrossing(page, row, panel);
+  const id = await page.$eval(
+    `[data-crossing^="${panel}:${row}:"]`,
+    (mark) => mark.getAttribute('data-crossing') ?? '',
+  );
+  const name = await page.$$eval('.side-sheet button', (all) => all.map((one) => one.textContent ?? '').find((words) => /^It leans/.test(words)) ?? ''); // prettier-ignore
+  await press(page, name);
+  await waitForText(page, '.side-sheet', /Marked/);
+  await press(page, 'Close');
+  return [panel, row, Number(id.split(':')[2])] as const;
+}
+
+const stepNow = async (page: Page) => {
+  await page.waitForSelector('[data-testid=mend-step]');
+  return (await textOf(page, '[data-testid=mend-step]')).replace(/\s+/g, ' ');
+};
+const stepDone = (page: Page) =>
+  page.$eval('[data-testid=mend-done]', (control) => (control as HTMLButtonElement).click());
+
+/** Goes on until the end, or so many steps; the words of every step on the way. */
+async function ledThrough(page: Page, steps = Infinity): Promise<string[]> {
+  const words: string[] = [];
+  for (let i = 0; i < steps && (await page.$('[data-testid=mend-done]')); i += 1) {
+    const now = await stepNow(page);
+    words.push(now);
+    await stepDone(page);
+    await page.waitForFunction((was) => (document.querySelector('[data-testid=mend-step]') as HTMLElement | null)?.innerText.replace(/\s+/g, ' ') !== was, {}, now); // prettier-ignore
+  }
+  return words;
+}
+
+const faultsLeft = (page: Page) => page.$$eval('[data-state=fault]', (marks) => marks.length);
+
+describe.each([
+  ['desk', DESK],
+  ['phone', PHONE],
+] as const)('two odd crossings, on a %s', (name, size) => {
+  const draft = bolster(`Bolster ${name}`);
+  let page: Page;
+  let path: string;
+  let words: string[] = [];
+  let places: (readonly [string, number, number])[] = [];
+
+  it('are marked, and are one plan of two ladders in working order', async () => {
+    path = await setUpAt(app.address, draft, DONE);
+    page = await chromium.open(`${app.address}${path}`, size);
+    if (size === PHONE) await press(page, 'Look around the fabric');
+    places = [await markOdd(page, 'braid', 5), await markOdd(page, 'rope', 11)];
+    if (size === PHONE) await press(page, 'Back');
+    await waitForText(page, '[data-testid=mend-note]', /2 crossings marked as wrong/);
+    await press(page, 'Put it right');
+    await waitForText(page, '[role=dialog]', /2 ladders, one after the other/);
+    const heads = await page.$$eval('[role=dialog] h3', (all) => all.map((one) => one.textContent));
+    expect(heads).toEqual(['1. Eel rope, row 11', '2. Tide-mill braid, row 5']);
+  });
+
+  it('are led through, and the work can be put down in the midst', async () => {
+    await page.$eval('[data-testid=mend-begin]', (control) => (control as HTMLButtonElement).click());
+    await page.waitForSelector('[data-testid=mend-done]');
+    words = await ledThrough(page, 6);
+    const here = await stepNow(page);
+    await press(page, 'Pause');
+    await saved(page);
+    await reload(page);
+    await waitForText(page, '[data-testid=mend-note]', /under way, at step 7/);
+    await press(page, 'Go on with it');
+    expect(await stepNow(page)).toBe(here);
+  });
+
+  it('a step is taken back and done again', async () => {
+    const here = await stepNow(page);
+    await press(page, 'Back');
+    await waitForText(page, '[data-testid=mend-step]', new RegExp(words[5]?.slice(0, 12) ?? ''));
+    await stepDone(page);
+    expect(await stepNow(page)).toBe(here);
+  });
+
+  it('what the screen has said, done literally, leaves the charted fabric; the marks are gone and it is kept how', async () => {
+    words = [...words, ...(await ledThrough(page))];
+    const { sheet, faults } = faultsOf(draft, places);
+    expect(outcome(sheet, faults, { done: DONE, worked: 0 }, 'right', readMending(words))).toBe('mended');
+    // Spoilt by one strand it does not.
+    const strand = words.findIndex((line) => line.startsWith('Strand 2'));
+    const spoilt = words.filter((_, i) => i !== strand);
+    expect(outcome(sheet, faults, { done: DONE, worked: 0 }, 'right', readMending(spoilt))).not.toBe(
+      'mended',
+    );
+    await press(page, 'It is mended');
+    await page.waitForFunction(() => !document.querySelector('[data-testid=mend-note]'));
+    expect(await faultsLeft(page)).toBe(0);
+    await saved(page);
+    await pressAway(page, 'Logbook');
+    await waitForText(page, 'main', /A crossing put right, let down and worked up again/);
+    await waitForText(page, 'main', /Began to put 2 crossings right after row 17/);
+    await page.close();
+  });
+});
+
+describe('a repair seen from elsewhere', () => {
+  let path: string;
+  let first: Page;
+  beforeAll(async () => {
+    path = await setUpAt(app.address, bolster('Two devices'), DONE);
+    first = await chromium.open(`${app.address}${path}`);
+    await markOdd(first, 'rope', 11);
+    await press(first, 'Put it right');
+    await first.waitForSelector('[data-testid=mend-begin]');
+    await first.$eval('[data-testid=mend-begin]', (control) => (control as HTMLButtonElement).click());
+    await first.waitForSelector('[data-testid=mend-done]');
+    await ledThrough(first, 5);
+    await press(first, 'Pause');
+    await saved(first);
+  });
+
+  it('another device is told that it does not know how far it is, and can be told', async () => {
+    const context = await chromium.browser.createBrowserContext();
+    const other = await context.newPage();
+    await other.setViewport(PHONE);
+    await other.goto(`${app.address}${path}`, { waitUntil: 'networkidle2' });
+    await waitForText(other, '[data-testid=mend-note]', /begun on another device/);
+    await press(other, 'Go on with it');
+    await waitForText(other, '[role=dialog]', /only your hands know/);
+    await press(other, 'All steps');
+    await other.waitForSelector('[role=dialog] ol button');
+    await other.$$eval('[role=dialog] ol button', (all) => (all.find((one) => /^Strand 1 /.test(one.textContent ?? '')) as HTMLElement).click()); // prettier-ignore
+    await waitForText(other, '[data-testid=mend-step]', /^Strand 1 /);
+    expect(await textOf(other, '[role=dialog]')).not.toMatch(/only your hands know/);
+    await context.close();
+  });
+
+  it('a row that is counted in the midst of it leaves the steps as they were', async () => {
+    await first.$eval('[data-testid=complete]', (control) => (control as HTMLButtonElement).click());
+    await waitForDone(first, DONE + 1);
+    await press(first, 'Go on with it');
+    expect(await stepNow(first)).toMatch(/^Pull row/);
+    expect(await textOf(first, '[role=dialog]')).not.toMatch(/have changed/);
+  });
+
+  it('a mark that is made meanwhile, of a crossing that is let down anyway, goes with it', async () => {
+    await press(first, 'Pause');
+    await markOdd(first, 'rope', 15);
+    await press(first, 'Go on with it');
+    expect(await stepNow(first)).toMatch(/^Pull row/);
+    expect(await textOf(first, '[role=dialog]')).not.toMatch(/have changed/);
+  });
+
+  it('another plan meanwhile is said, and the steps are worked out anew', async () => {
+    await press(first, 'Pause');
+    await saved(first);
+    const event = {
+      id: '018f0000-0000-7000-9000-000000000001',
+      device: 'elsewhere',
+      deviceTime: '2026-11-28T10:00:00Z',
+      kind: 'panelRowSet',
+      panel: 'rope',
+      from: DONE + 2,
+      position: 0,
+      since: 13,
+    };
+    const answer = await postJson(`${app.address}${path}/events`, { events: [event] });
+    expect(answer.status).toBe(200);
+    await reload(first);
+    await press(first, 'Go on with it');
+    await waitForText(first, '[role=dialog]', /have changed, and its steps with them/);
+    await first.close();
+  });
+});
