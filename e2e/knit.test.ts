@@ -106,6 +106,9 @@ describe('a knitter with a pasted pattern', () => {
     await waitForText(page, '.side-sheet', /Marked: leans left instead/);
     // Rungs = last finished row - crossing row + 1; 2/2 releases 4. Common practice, no published source.
     expect(await repairFigures(page)).toEqual([4, 24 - 15 + 1, 1]);
+    // Ten rows of sixteen stitches are sooner ripped; a ladder is among the other ways.
+    await waitForText(page, '[data-testid=remedy-best]', /Rip back/);
+    await press(page, 'Other ways');
     await press(page, 'Put it right, step by step');
     await press(page, 'Every step, from the right side');
     await page.waitForSelector('[data-testid=mend-steps]');

@@ -243,3 +243,81 @@ describe('a repair seen from elsewhere', () => {
     await first.close();
   });
 });
+
+describe('the ways to deal with it', () => {
+  /** The bolster with a stretch of plain stitches beside it, so that whole rows are long. */
+  const wide = (name: string): PieceDraft => {
+    const draft = bolster(name);
+    const [body] = draft.sections as [PieceDraft['sections'][number]];
+    const plain = panelDraft('plain', 'plain', shelf('stockinette'), { repeats: 90 });
+    return { ...draft, sections: [{ ...body, panels: [...body.panels, plain] }] };
+  };
+  const best = (page: Page) => textOf(page, '[data-testid=remedy-best]');
+  const odd = async (page: Page, row: number) => {
+    const mark = await page.waitForSelector(`[data-crossing^="rope:${row}:"]`);
+    await mark?.evaluate((found) => (found as SVGElement).focus());
+    await page.keyboard.press('Enter');
+    await press(page, 'It leans left');
+    await page.waitForSelector('[data-testid=remedy-best]');
+  };
+
+  it('on a wide piece the ladder is the way to take, with its reason; others cost what they cost, or cannot be', async () => {
+    const page = await chromium.open(`${app.address}${await setUpAt(app.address, wide('Wide'), 18)}`);
+    await odd(page, 11);
+    expect(await best(page)).toMatch(/Let down and work up again 32 stitches in 8 rows · about \d+ minutes .* Only these stitches are worked again, not whole rows: about 9 minutes instead of \d+/); // prettier-ignore
+    await press(page, 'Other ways');
+    await page.waitForSelector('[data-remedy=rip]');
+    expect(await textOf(page, '[data-remedy=rip]')).toMatch(/to row 10: 8 rows, 8\d\d stitches/);
+    expect(await textOf(page, '[data-refused=unpick]')).toMatch(/It lies 8 rows back/);
+    expect(await textOf(page, '[data-refused=graft]')).toMatch(/nothing is cut/);
+    await press(page, 'If you find it later');
+    await waitForText(page, '.side-sheet', /After this row: 9 strands, 36 stitches/);
+    await press(page, 'What may be offered');
+    await press(page, 'Nothing is ever cut');
+    await page.waitForSelector('[data-remedy=graft]');
+    await page.close();
+  });
+
+  it('what is left as it lies is written down and asked about no more; it can still be mended', async () => {
+    const path = await setUpAt(app.address, wide('Left'), 18);
+    const page = await chromium.open(`${app.address}${path}`, PHONE);
+    await press(page, 'Look around the fabric');
+    await odd(page, 11);
+    await press(page, 'Other ways');
+    await press(page, 'Leave it as it lies');
+    await press(page, 'Back');
+    await page.waitForFunction(() => !document.querySelector('[data-testid=mend-note]'));
+    await saved(page);
+    await reload(page);
+    expect(await page.$('[data-testid=mend-note]')).toBeNull();
+    await press(page, 'Look around the fabric');
+    await touchCrossing(page, 11, 'rope');
+    await waitForText(page, '.side-sheet', /Marked: leans left instead; left as it lies/);
+    await press(page, 'Put it right, step by step');
+    await page.waitForSelector('[data-testid=mend-begin]');
+    await page.close();
+  });
+
+  it('a row just finished is unpicked: the journal follows, and the mark is gone with its row', async () => {
+    const page = await chromium.open(`${app.address}${await setUpAt(app.address, bolster('Unpicked'), 15)}`);
+    await odd(page, 15);
+    await press(page, 'Other ways');
+    await press(page, 'Unpicked: row 15 is in hand');
+    await waitForDone(page, 14);
+    expect(await faultsLeft(page)).toBe(0);
+    await page.close();
+  });
+
+  it('a finished piece is sewn over: nothing is put back on a needle', async () => {
+    const page = await chromium.open(`${app.address}${await setUpAt(app.address, bolster('Finished'), 40)}`);
+    await odd(page, 31);
+    expect(await best(page)).toMatch(/Sew over it/);
+    await press(page, 'Other ways');
+    await page.waitForSelector('[data-refused=ladder]');
+    expect(await textOf(page, '[data-refused=ladder]')).toMatch(/bound off/);
+    expect(await textOf(page, '.side-sheet')).not.toMatch(/back on the needle|off the needle/);
+    await press(page, 'It is sewn over');
+    await page.waitForFunction(() => document.querySelectorAll('[data-state=fault]').length === 0);
+    await page.close();
+  });
+});

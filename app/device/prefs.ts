@@ -12,6 +12,7 @@ export const DEEDS = ['onward', 'back', 'undo', 'say', 'looked', 'putDown'] as c
 export type Deed = (typeof DEEDS)[number];
 
 export const REMINDERS = [0, 20, 30, 45, 60] as const;
+export const LONGEST = [0, 12, 24, 40] as const;
 export const RATES = [0.7, 1, 1.3] as const;
 
 export type Prefs = {
@@ -37,6 +38,9 @@ export type Prefs = {
   /** In a repair: what is done after each strand, and whether stitches are let run instead of pulled out row by row. */
   readonly strands: 'slide' | 'turn';
   readonly letRun: boolean;
+  /** Limits to what is offered: nothing is cut, and ladders of at most so many rows (0: any). */
+  readonly neverCut: boolean;
+  readonly longestLadder: (typeof LONGEST)[number];
 };
 
 export const USUAL_PREFS: Prefs = {
@@ -54,6 +58,8 @@ export const USUAL_PREFS: Prefs = {
   slippery: [],
   strands: 'slide',
   letRun: false,
+  neverCut: true,
+  longestLadder: 0,
 };
 
 const KEY = 'gritch.prefs';
@@ -91,6 +97,8 @@ export function prefsFrom(text: string | null): Prefs {
       : usual.slippery,
     strands: oneOf(['slide', 'turn'] as const, found.strands, usual.strands),
     letRun: yesNo(found.letRun, usual.letRun),
+    neverCut: yesNo(found.neverCut, usual.neverCut),
+    longestLadder: oneOf(LONGEST, found.longestLadder, usual.longestLadder),
   };
 }
 

@@ -34,6 +34,8 @@ export function eventWords(
       return `${panelName(event.panel)}: crossing in ${line} ${event.pieceRow} marked as wrong`;
     case 'mended':
       return `A crossing put right${event.by ? `, ${MENDING_WORDS[event.by]}` : ''}${event.minutes ? ` (${counted(event.minutes, 'minute')})` : ''}`;
+    case 'left':
+      return event.as === 'feature' ? 'An odd crossing made a feature' : 'An odd crossing left as it lies';
     case 'repairBegun':
       return `Began to put ${event.faults.length === 1 ? 'a crossing' : counted(event.faults.length, 'crossing')} right after ${line} ${event.done}`;
     case 'measured':

@@ -61,6 +61,8 @@ export type Mended = {
   readonly by?: Mending;
   readonly minutes?: number;
 };
+/** It stays as it lies: nobody will see it, or it is made a feature and crossed so from now on. */
+export type Left = { readonly kind: 'left'; readonly fault: string; readonly as: 'itLies' | 'feature' };
 /** She began to let stitches down for some faults, when `done` rows were finished. How far she is belongs to the device. */
 export type RepairBegun = {
   readonly kind: 'repairBegun';
@@ -122,6 +124,7 @@ export const HAPPENINGS = [
   'note',
   'fault',
   'mended',
+  'left',
   'repairBegun',
   'measured',
   'weighed',
@@ -144,6 +147,7 @@ export type Happening =
   | Note
   | Fault
   | Mended
+  | Left
   | RepairBegun
   | Measured
   | Weighed

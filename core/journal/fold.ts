@@ -48,10 +48,11 @@ function onces(judge: Judge, stands: Stands): Once[] {
 
 function faultsIn(judge: Judge, stands: Stands): FaultState[] {
   const mended = new Set(judge.live('mended').map(({ fault }) => fault));
+  const left = new Map(judge.live('left').map(({ fault, as }) => [fault, as]));
   return judge
     .live('fault')
     .filter((f) => stands(f.pieceRow, f.id) && (judge.rowEvents[f.pieceRow - 1] ?? null) === f.rowEvent)
-    .map((f) => ({ ...f, mended: mended.has(f.id) }));
+    .map((f) => ({ ...f, mended: mended.has(f.id), left: left.get(f.id) ?? null }));
 }
 
 function repairsIn(judge: Judge, faults: readonly FaultState[]) {

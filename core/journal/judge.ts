@@ -116,6 +116,7 @@ export class Judge {
       case 'note':
       case 'fault':
       case 'mended':
+      case 'left':
       case 'repairBegun':
       case 'weighed':
       case 'planChanged':

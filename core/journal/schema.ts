@@ -54,6 +54,7 @@ export const eventSchema = z.discriminatedUnion('kind', [
     by: z.enum(MENDINGS).optional(),
     minutes: z.int().min(0).max(10_000).optional(),
   }),
+  z.strictObject({ ...common, kind: z.literal('left'), fault: id, as: z.enum(['itLies', 'feature']) }),
   z.strictObject({
     ...common,
     kind: z.literal('repairBegun'),

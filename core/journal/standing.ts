@@ -88,7 +88,7 @@ function saidToKeep(judge: Judge, lowerings: readonly Lowering[]): Said[] {
   const ids = new Set(said.map(({ id }) => id));
   // What was decided about rows is done with; what about a change of plan, holds as long as it does.
   const of = (event: Said): readonly string[] => {
-    if (event.kind === 'mended') return [event.fault];
+    if (event.kind === 'mended' || event.kind === 'left') return [event.fault];
     if (event.kind === 'repairBegun') return event.faults;
     return [event.kind === 'settled' ? event.life : event.id];
   };

@@ -15,7 +15,11 @@ export type Verdict =
   | 'unaware'
   | 'undone';
 
-export type FaultState = EventOf<'fault'> & { readonly mended: boolean };
+export type FaultState = EventOf<'fault'> & {
+  readonly mended: boolean;
+  /** She has decided that it stays; null while she has not. */
+  readonly left: EventOf<'left'>['as'] | null;
+};
 export type JournalState = {
   readonly life: string;
   /** Rows finished; the row in hand is the next one. */

@@ -15,7 +15,6 @@ export type Spot = { readonly done: number; readonly worked: number };
 /** A loop, by the row that made it and its column there. */
 export type Loop = { readonly row: number; readonly column: number };
 export const loopKey = ({ row, column }: Loop) => `${row}:${column}`;
-export const sameLoop = (a: Loop, b: Loop) => a.row === b.row && a.column === b.column;
 
 /** The direction of a row worked from the RS. Unturned rows run both ways; a repair runs as most are told. */
 export const rsDirection = ({ plan }: Worksheet, hand: Hand): Direction =>

@@ -62,6 +62,7 @@ const TAKE_BACK = new Set([
   'lifeline',
   'fault',
   'mended',
+  'left',
   'repairBegun',
   'panelRowSet',
   'measured',

@@ -1,5 +1,5 @@
 /** One crossing of the fabric: how it lies, what putting it right would take, and the way to it. */
-import { useEffect, useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Dialog } from 'radix-ui';
 import { X } from 'lucide-react';
 import type { CrossingBox } from '@core/fabric/shapes';
@@ -14,7 +14,9 @@ import { counted, lineOf } from '~/messages/numbers';
 import { LEAN_WORDS, LeanGlyph, LeanWord } from '~/ui/lean';
 import type { Released } from './fabric-marks';
 import { LadderFacts } from './mend/overview';
+import { RemedyList } from './mend/remedy-list';
 import { mendingFor, openFaults, workedAt } from './mend/use-mending';
+import { Toggle } from './place/choices';
 import type { RowInHand } from './use-row';
 import type { NeedlesView } from './view';
 
@@ -86,7 +88,15 @@ export default function FaultSheet(props: Props) {
   );
   const nameOf = (id: string) => panels.get(id) ?? id;
   const line = lineOf(round);
+  const finished = view.working === null;
+  const [boundOff, setBoundOff] = useState(true);
   if (!plan) return null;
+  /** What was left as it lies is taken up again. */
+  const mend = () => {
+    const left = state.said.find((event) => event.kind === 'left' && event.fault === fault?.id);
+    if (left) record({ kind: 'undo', target: left.id });
+    onMend();
+  };
   const mark = (made: Made) =>
     record({
       kind: 'fault',
@@ -121,43 +131,60 @@ export default function FaultSheet(props: Props) {
             <p>
               As charted: {plan.cell.over.length} over {plan.cell.under.length},{' '}
               <LeanWord lean={plan.cell.lean} />.
-              {fault && <strong className="block text-fault">Marked: {madeWords(fault)}.</strong>}
+              {fault && (
+                <strong className="block text-fault">
+                  Marked: {madeWords(fault)}
+                  {fault.left === 'itLies'
+                    ? '; left as it lies'
+                    : fault.left === 'feature'
+                      ? '; a feature'
+                      : ''}
+                  .
+                </strong>
+              )}
             </p>
           </div>
           {!fault && <MarkButtons plan={plan.cell} mark={mark} />}
           {fault && (
-            <div className="mt-5 flex flex-wrap gap-3">
-              {ladder && (
-                <button type="button" className="action-button min-h-14 w-full text-lg" onClick={onMend}>
-                  Put it right, step by step
+            <>
+              {finished && <Toggle label="It is bound off" checked={boundOff} onChange={setBoundOff} />}
+              <RemedyList
+                {...props}
+                fault={fault}
+                panelName={nameOf(box.panel)}
+                boundOff={finished && boundOff}
+                onMend={mend}
+              />
+              <div className="mt-4 flex flex-wrap gap-3">
+                <button
+                  type="button"
+                  className="plain-button"
+                  onClick={() => record({ kind: 'mended', fault: fault.id })}
+                >
+                  It is mended
                 </button>
+                <button
+                  type="button"
+                  className="plain-button"
+                  onClick={() => record({ kind: 'undo', target: fault.id })}
+                >
+                  Take the mark away
+                </button>
+              </div>
+            </>
+          )}
+          {!(finished && boundOff) && (
+            <div className="mt-5">
+              <h3 className="text-xl">{fault ? 'A ladder in figures' : 'Putting it right would take'}</h3>
+              {ladder && <LadderFacts ladder={ladder} nameOf={nameOf} round={round} />}
+              {others > 0 && (
+                <p className="mt-2 font-semibold">
+                  It puts {counted(others, 'more marked crossing')} right on the way.
+                </p>
               )}
-              <button
-                type="button"
-                className="plain-button"
-                onClick={() => record({ kind: 'mended', fault: fault.id })}
-              >
-                It is mended
-              </button>
-              <button
-                type="button"
-                className="plain-button"
-                onClick={() => record({ kind: 'undo', target: fault.id })}
-              >
-                Take the mark away
-              </button>
+              {problem && <p className="mt-2">{problemWords(problem, line)}</p>}
             </div>
           )}
-          <div className="mt-5">
-            <h3 className="text-xl">{fault ? 'What it takes' : 'Putting it right would take'}</h3>
-            {ladder && <LadderFacts ladder={ladder} nameOf={nameOf} round={round} />}
-            {others > 0 && (
-              <p className="mt-2 font-semibold">
-                It puts {counted(others, 'more marked crossing')} right on the way.
-              </p>
-            )}
-            {problem && <p className="mt-2">{problemWords(problem, line)}</p>}
-          </div>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

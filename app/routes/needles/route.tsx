@@ -85,7 +85,7 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
   const [how, setHow] = useState<HowFor | null>(null);
   const askHow = useCallback<AskHow>((panel, step) => setHow({ panel, step }), []);
   const { act } = row;
-  const faulty = state.faults.some(({ mended }) => !mended);
+  const faulty = state.faults.some(({ mended, left }) => !mended && left === null);
   const underWay = state.repairs.length > 0;
   const mendNote = useMemo(
     () =>

@@ -62,7 +62,9 @@ export type Mending = {
   readonly key: string;
 };
 
-export const openFaults = (faults: readonly FaultState[]) => faults.filter(({ mended }) => !mended);
+/** Those that are to be put right: what she has left as it lies stays. */
+export const openFaults = (faults: readonly FaultState[]) =>
+  faults.filter(({ mended, left }) => !mended && left === null);
 
 export function mendingFor(
   sheet: Worksheet,

@@ -1,0 +1,156 @@
+/** The ways to deal with an odd crossing, in words. */
+import type { Later, Look, Offer, Refusal, Remedy } from '@core/repair/remedies';
+import { never } from '@core/result';
+import { problemWords } from './mend';
+import { counted, stitches, type Line } from './numbers';
+
+export const REMEDY_WORDS: Readonly<Record<Remedy, string>> = {
+  unpick: 'Unpick back to it',
+  ladder: 'Let down and work up again',
+  rip: 'Rip back',
+  sew: 'Sew over it',
+  graft: 'Cut and graft',
+  leave: 'Leave it',
+  feature: 'Make it a feature',
+};
+
+/** "about 10 minutes", "about an hour and a half". */
+export function minutesWords(minutes: number): string {
+  if (minutes < 1.5) return 'a minute';
+  if (minutes < 10) return `about ${Math.round(minutes)} minutes`;
+  if (minutes < 55) return `about ${Math.round(minutes / 5) * 5} minutes`;
+  const halves = Math.round(minutes / 30);
+  if (halves === 2) return 'about an hour';
+  const hours = Math.floor(halves / 2);
+  return halves % 2 === 0
+    ? `about ${hours} hours`
+    : `about ${hours > 0 ? hours : ''}½ hours`.replace(' ½', ' ½');
+}
+
+const LOOK_WORDS: Readonly<Record<Look, string>> = {
+  asCharted: 'looks as charted',
+  thicker: 'a little thicker there',
+  meant: 'looks meant',
+  odd: 'stays as it lies',
+};
+const RISK_WORDS = ['nothing can go wrong', 'little risk', 'some risk', 'the piece may be spoilt'] as const;
+const DIFFICULTY_WORDS = ['', 'easy', 'takes care', 'for a steady hand'] as const;
+
+/** Figures and judgement in one line. */
+export function offerWords(offer: Offer, line: Line): string {
+  const { remedy, rows, minutes, difficulty, risk, look, to } = offer;
+  const what: Readonly<Record<Remedy, string>> = {
+    unpick: `${stitches(offer.stitches)} back`,
+    ladder: `${stitches(offer.stitches)} in ${counted(rows, line)}`,
+    rip: `to ${line} ${to?.row ?? 0}${to?.lifeline ? ', where your lifeline is' : ''}: ${counted(rows, line)}, ${stitches(offer.stitches)}`,
+    sew: `${stitches(offer.stitches)} covered`,
+    graft: `${stitches(offer.stitches)}`,
+    leave: '',
+    feature: '',
+  };
+  return [
+    what[remedy],
+    minutes > 0 && minutesWords(minutes),
+    DIFFICULTY_WORDS[difficulty],
+    remedy === 'leave' || remedy === 'feature' ? '' : RISK_WORDS[risk],
+    LOOK_WORDS[look],
+  ]
+    .filter(Boolean)
+    .join(' · ');
+}
+
+/** Why the first of the offers is the one to take. */
+export function reasonWords([best, ...others]: readonly Offer[]): string {
+  if (!best) return '';
+  const rip = others.find(({ remedy }) => remedy === 'rip');
+  switch (best.remedy) {
+    case 'unpick':
+      return 'It is only a little way back, and nothing can go wrong.';
+    case 'ladder':
+      return rip && rip.minutes > best.minutes * 1.3
+        ? `Only these stitches are worked again, not whole rows: ${minutesWords(best.minutes)} instead of ${minutesWords(rip.minutes).replace('about ', '')}.`
+        : 'Only these stitches are worked again, and it looks as charted.';
+    case 'rip':
+      return best.to?.lifeline
+        ? 'A lifeline holds the row below it: sure and quick.'
+        : 'So many stitches hang on it that whole rows are the surer way.';
+    case 'sew':
+      return 'Nothing comes off the needle, and it can be taken out again.';
+    case 'graft':
+      return 'Nothing else reaches it.';
+    case 'leave':
+      return 'Any way to mend it costs more than it is worth. Nobody will look for it.';
+    case 'feature':
+      return 'Crossed so from now on it looks meant.';
+    default:
+      return never(best.remedy);
+  }
+}
+
+export function refusalWords({ cannot }: Refusal, line: Line): string {
+  switch (cannot.code) {
+    case 'too-far':
+      return `It lies ${counted(cannot.rows, line)} back: too far to unpick stitch by stitch.`;
+    case 'off-needle':
+      return 'The piece is bound off: nothing can be let down or ripped from the needle.';
+    case 'longer-than-wished':
+      return `It goes down ${counted(cannot.rows, line)}; you wished for at most ${cannot.most}.`;
+    case 'never-cut':
+      return 'You wished that nothing is cut.';
+    case 'cannot-be-sewn':
+      return cannot.why === 'purled'
+        ? 'Purls would have to lie on top: those cannot be sewn over.'
+        : 'Say first how it lies on your fabric.';
+    case 'nothing-to-come':
+      return 'No other crossing of this panel is to come, or it does not lean at all.';
+    default:
+      return problemWords(cannot, line);
+  }
+}
+
+const WHEN_WORDS: Readonly<Record<Later['when'], string>> = {
+  nextRow: 'this',
+  nextCrossing: 'the next crossing, in',
+  section: 'the end of the section, in',
+};
+/** "After this row: 5 strands, 20 stitches, about 10 minutes." */
+export const laterWords = ({ when, row, strands, stitches: count, minutes }: Later, line: Line): string =>
+  `After ${WHEN_WORDS[when]} ${line}${when === 'nextRow' ? '' : ` ${row}`}: ${counted(strands, 'strand')}, ${stitches(count)}, ${minutesWords(minutes)}.`;
+
+/** How the quick ways are done, sentence by sentence. `next`: the row that comes after a rip. */
+export function howWords({ remedy, to }: Offer, line: Line, over: number, panel: string): string[] {
+  switch (remedy) {
+    case 'unpick':
+      return [
+        'Stitch by stitch, the last one first: the left needle goes from the front into the stitch below, then the yarn is drawn out.',
+        `Stop when the crossing itself is undone: ${line} of the crossing is in hand again.`,
+      ];
+    case 'rip':
+      return [
+        to?.lifeline
+          ? `Draw out the needle, pull the yarn down to the lifeline, and put the needle in along the thread: its leading legs in front.`
+          : `Draw out the needle and pull the yarn down to ${line} ${(to?.row ?? 0) + 1}. Undo that last one stitch by stitch, the needle catching each loop of ${line} ${to?.row ?? 0} from the front.`,
+        `Count them. ${line === 'row' ? 'Row' : 'Round'} ${(to?.row ?? 0) + 1} is in hand again.`,
+      ];
+    case 'sew':
+      return [
+        `In the same yarn, about ${Math.max(20, over * 10)} cm, on a blunt needle, from the back.`,
+        `Sew the ${stitches(over)} of the strand that should lie on top, column by column, along the way that it should go: the upper stitch first, then the one below it, in the same holes.`,
+        'Each sewn stitch lies on a knitted one, no tighter. Weave both ends in under the crossing.',
+      ];
+    case 'graft':
+      return [
+        `Only for who has done it: snip one leg in the middle of the crossing, draw the yarn out to both sides of it, hold the loops above and below on needles, swap the groups, and graft them together in the same yarn.`,
+      ];
+    case 'leave':
+      return ['It is written down, stays marked on the fabric, and is not asked about again.'];
+    case 'feature':
+      return [
+        `Cross ${panel} the same way wherever it comes, or mirror it in the panel that is its pair. Write it on the pattern.`,
+      ];
+    case 'ladder':
+      return [];
+    default:
+      return never(remedy);
+  }
+}

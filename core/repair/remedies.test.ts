@@ -1,0 +1,147 @@
+/** What each way takes, and which is to be taken. Common practice, no published source, but where a twin counts. */
+import fc from 'fast-check';
+import { cueFor } from '../cue/cue';
+import { stopsOf } from '../cue/pointer';
+import { otherLean, type Deviation } from '../piece/deviation';
+import { charted, type Worksheet } from '../piece/worksheet';
+import type { Hand } from '../stitch/types';
+import { crossingsIn, withFaults } from '../testing/mending';
+import { chartFrom, sheetOf } from '../testing/plans';
+import { chartedCrossing, crossingAt } from './plan';
+import {
+  ifFoundLater,
+  remediesFor,
+  USUAL_PER_STITCH,
+  weight,
+  type Circumstances,
+  type Remedy,
+} from './remedies';
+
+const USUAL: Circumstances = {
+  perStitch: USUAL_PER_STITCH,
+  lifelines: [],
+  boundOff: false,
+  limits: { neverCut: true, longestLadder: null },
+};
+const wide = sheetOf([
+  { rows: 120, panels: [{ chart: 'stockinette', repeats: 52 }, { chart: 'rope-4', id: 'rope', repeats: 1 }, { chart: 'stockinette', repeats: 60 }] }, // prettier-ignore
+]);
+const onRow = (sheet: Worksheet, row: number, panel = 'rope'): Deviation => {
+  const fault = crossingsIn(sheet, [row]).find((one) => one.panel === panel) as Deviation;
+  const at = chartedCrossing(charted(sheet, row), panel, fault.wale);
+  return at ? { ...fault, made: otherLean(at.cell) } : fault;
+};
+
+function ways(
+  sheet: Worksheet,
+  fault: Deviation,
+  done: number,
+  how: Partial<Circumstances> = {},
+  worked = 0,
+) {
+  const at = crossingAt(sheet, fault.pieceRow, fault.panel, fault.wale);
+  if (!at) throw new Error('no crossing');
+  const all = remediesFor(withFaults(sheet, [fault]), fault, at.cell, { done, worked }, 'right', {
+    ...USUAL,
+    ...how,
+  });
+  const offer = (remedy: Remedy) => all.offers.find((one) => one.remedy === remedy);
+  const cannot = (remedy: Remedy) => all.refused.find((one) => one.remedy === remedy)?.cannot.code;
+  return { ...all, best: all.offers[0]?.remedy, offer, cannot };
+}
+
+describe('the way to take', () => {
+  it('in the row just finished, a few stitches back: unpick; across a wide row the ladder of one strand', () => {
+    const narrow = sheetOf([{ rows: 40, panels: [{ chart: 'rope-4', id: 'rope' }] }]);
+    expect(ways(narrow, onRow(narrow, 3), 3).best).toBe('unpick');
+    expect(ways(wide, onRow(wide, 3), 3).best).toBe('ladder');
+  });
+  it('twenty rows down a wide piece: ten minutes of ladder, not an evening of ripping', () => {
+    const { best, offer, cannot } = ways(wide, onRow(wide, 39), 60);
+    expect(best).toBe('ladder');
+    expect(offer('rip')?.minutes).toBeGreaterThan(100);
+    expect(offer('rip')).toMatchObject({ rows: 22, stitches: 22 * 120, to: { row: 38, lifeline: false } });
+    expect(offer('ladder')).toMatchObject({ rows: 22, stitches: 22 * 4 });
+    expect(cannot('unpick')).toBe('too-far');
+  });
+  it('to a lifeline that lies below it nothing can go wrong', () => {
+    expect(ways(wide, onRow(wide, 39), 60, { lifelines: [20, 37, 45] }).offer('rip')).toMatchObject({
+      to: { row: 37, lifeline: true }, risk: 0, rows: 23,
+    }); // prettier-ignore
+  });
+  it('on a finished piece it is sewn over; nothing goes back on a needle', () => {
+    const { best, cannot } = ways(wide, onRow(wide, 39), 120, { boundOff: true });
+    expect(best).toBe('sew');
+    expect([cannot('ladder'), cannot('rip'), cannot('unpick')]).toEqual([
+      'off-needle',
+      'off-needle',
+      'off-needle',
+    ]);
+    expect(ways(wide, onRow(wide, 39), 120).cannot('ladder')).toBeUndefined();
+  });
+  it('where purls lie on top, or nobody knows how it lies, it cannot be sewn', () => {
+    const purled = sheetOf([{ rows: 20, panels: [{ chart: chartFrom('A = slip 2 to a cable needle and hold in front, k2, p2 from the cable needle\nRow 1 (RS): k2, A, k2.\nRow 2: purl.'), id: 'rope' }] }]); // prettier-ignore
+    expect(ways(purled, onRow(purled, 1), 8).cannot('sew')).toBe('cannot-be-sewn');
+    expect(ways(wide, { ...onRow(wide, 3), made: 'unknown' }, 8).cannot('sew')).toBe('cannot-be-sewn');
+  });
+  it('keeps to her limits, and says so', () => {
+    expect(ways(wide, onRow(wide, 39), 60).cannot('graft')).toBe('never-cut');
+    const limits = { neverCut: false, longestLadder: 12 };
+    const { offer, cannot, best } = ways(wide, onRow(wide, 39), 60, { limits });
+    expect(cannot('ladder')).toBe('longer-than-wished');
+    expect([offer('graft')?.risk, best]).toEqual([3, 'sew']);
+  });
+  it('is made a feature only while the panel goes on crossing', () => {
+    const once = sheetOf([{ rows: 8, panels: [{ chart: chartFrom('Row 1 (RS): p1, 2/2 RC, p1.\nRow 2: k1, p4, k1.\nRows 3, 5, 7: p1, k4, p1.\nRows 4, 6, 8: k1, p4, k1.'), id: 'rope' }] }]); // prettier-ignore
+    expect(ways(once, onRow(once, 1), 4).cannot('feature')).toBe('nothing-to-come');
+    expect(ways(wide, onRow(wide, 3), 4).offer('feature')).toBeDefined();
+  });
+  it('leaving it is always open, and never a repair', () =>
+    expect(ways(wide, onRow(wide, 39), 60).offer('leave')).toMatchObject({ minutes: 0, look: 'odd' }));
+});
+
+it('offers come by their weight, whatever the piece and the place', () =>
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 3, max: 119 }),
+      fc.integer({ min: 0, max: 110 }),
+      fc.boolean(),
+      (done, pick, boundOff) => {
+        const all = crossingsIn(
+          wide,
+          Array.from({ length: done }, (_, i) => i + 1),
+        );
+        const { offers, refused } = ways(wide, onRow(wide, (all[pick % all.length] as Deviation).pieceRow), done, { boundOff }); // prettier-ignore
+        const weights = offers.map(weight);
+        expect(weights).toEqual([...weights].sort((a, b) => a - b));
+        expect([...offers, ...refused].map(({ remedy }) => remedy).sort()).toEqual(['feature', 'graft', 'ladder', 'leave', 'rip', 'sew', 'unpick']); // prettier-ignore
+      },
+    ),
+    { numRuns: 40 },
+  ));
+
+it('stitches to unpick are those that the cue counts from the crossing on, for either hand and either side', () => {
+  const sheet = sheetOf([{ rows: 30, panels: [{ chart: 'garter', repeats: 5 }, { chart: 'rope-4', id: 'rope', repeats: 2 }, { chart: 'stockinette', repeats: 3 }] }]); // prettier-ignore
+  for (const hand of ['right', 'left'] satisfies Hand[])
+    for (const fault of crossingsIn(sheet, [3, 7])) {
+      const at = crossingAt(sheet, fault.pieceRow, fault.panel, fault.wale);
+      if (!at) throw new Error('no crossing');
+      const stops = stopsOf(cueFor(sheet, fault.pieceRow, hand));
+      const own = stops.find(({ step }) => step.kind === 'crossing' && step.columns.includes(at.taken));
+      const after = stops.reduce((sum, { takes }) => sum + takes, 0) - (own?.before ?? 0);
+      const spot = { done: fault.pieceRow + 1, worked: 0 };
+      const { offers } = remediesFor(sheet, fault, at.cell, spot, hand, USUAL);
+      const next = charted(sheet, fault.pieceRow + 1).laid.gives;
+      expect(offers.find(({ remedy }) => remedy === 'unpick')?.stitches).toBe(after + next);
+    }
+});
+
+it('found later it costs more: a strand for every row, another crossing, the whole section', () => {
+  const later = ifFoundLater(wide, onRow(wide, 39), { done: 40, worked: 0 }, 'right', USUAL_PER_STITCH);
+  expect(later.map(({ when, row, strands }) => [when, row, strands])).toEqual([
+    ['nextRow', 41, 3],
+    ['nextCrossing', 43, 5],
+    ['section', 120, 82],
+  ]);
+  expect(later.map(({ stitches }) => stitches)).toEqual([12, 20, 328]);
+});
