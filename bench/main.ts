@@ -8,6 +8,7 @@ import { fullBench } from './full-bench';
 import { kills } from './kills';
 import { longJournal } from './long-journal';
 import { lookUp } from './look-up';
+import { mendLines } from './mend';
 import type { Line } from './numbers';
 import { place } from './place';
 import { posting } from './posting';
@@ -25,6 +26,7 @@ const parts = [
   reading,
   fabric,
   place,
+  mendLines,
   weight,
   tappingLines,
 ];
