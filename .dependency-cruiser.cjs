@@ -10,6 +10,7 @@ const MAY = {
   journal: ['piece', 'stitch'],
   cue: ['piece', 'chart', 'stitch'],
   place: ['piece', 'chart', 'stitch'],
+  inspect: ['piece', 'chart', 'stitch'],
   repair: ['cue', 'piece', 'chart', 'stitch'],
   fabric: ['piece', 'chart', 'stitch'],
   plan: ['place', 'piece', 'chart', 'stitch'],

@@ -56,6 +56,8 @@ export function eventWords(
       return `${counted(Math.abs(event.by), 'repeat')} of ${panelName(event.panel)} ${event.by > 0 ? 'more' : 'fewer'}`;
     case 'settled':
       return `Decided which ${line}s are on the needle`;
+    case 'inspected':
+      return `${panelName(event.panel)} looked over, ${line}s ${event.from} to ${event.to}`;
     case 'looked':
       return `Crossings of ${line} ${event.row} looked at`;
     default:

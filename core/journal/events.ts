@@ -113,6 +113,14 @@ export type Settled = { readonly kind: 'settled'; readonly life: string };
 /** All crossings of a row were looked at and lie as they should. */
 export type Looked = { readonly kind: 'looked'; readonly row: number };
 
+/** The crossings of a panel in rows `from` to `to` were looked at; what was odd was marked. */
+export type Inspected = {
+  readonly kind: 'inspected';
+  readonly panel: string;
+  readonly from: number;
+  readonly to: number;
+};
+
 /** Every kind of event. */
 export const HAPPENINGS = [
   'rowDone',
@@ -135,6 +143,7 @@ export const HAPPENINGS = [
   'repeatsChanged',
   'settled',
   'looked',
+  'inspected',
 ] as const satisfies readonly Happening['kind'][];
 
 export type Happening =
@@ -157,6 +166,7 @@ export type Happening =
   | RowOnce
   | RepeatsChanged
   | Settled
-  | Looked;
+  | Looked
+  | Inspected;
 export type JournalEvent = Common & Happening;
 export type EventOf<K extends Happening['kind']> = Common & Extract<Happening, { kind: K }>;

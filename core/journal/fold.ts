@@ -125,6 +125,7 @@ function stateOf(judge: Judge): JournalState {
     ends,
     anchors: still(judge.live('anchored')),
     looked: new Set(still(judge.live('looked')).map(({ row }) => row)),
+    inspected: judge.live('inspected').filter(({ to, id }) => stands(to, id)),
     doneAt: judge.doneAt,
     steps: judge.steps,
     undoTarget: judge.steps[judge.steps.length - 1]?.id ?? null,

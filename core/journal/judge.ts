@@ -110,6 +110,8 @@ export class Judge {
         return this.sectionEnded(event);
       case 'looked':
         return event.row <= this.rowEvents.length ? 'counted' : 'outOfPlace';
+      case 'inspected':
+        return event.from <= event.to && event.to <= this.rowEvents.length ? 'counted' : 'outOfPlace';
       case 'measured':
         return event.since < event.row ? 'counted' : 'outOfPlace';
       case 'lifeline':

@@ -6,6 +6,7 @@ import type { EventOf, JournalEvent } from './events';
 const rowOf = (event: JournalEvent): number | null => {
   if (event.kind === 'ripped') return event.to;
   if (event.kind === 'fault') return event.pieceRow;
+  if (event.kind === 'inspected') return event.to;
   if (event.kind === 'panelRowSet' || event.kind === 'planChanged') return event.from;
   return 'row' in event ? event.row : null;
 };

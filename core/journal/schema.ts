@@ -109,6 +109,7 @@ export const eventSchema = z.discriminatedUnion('kind', [
   }),
   z.strictObject({ ...common, kind: z.literal('settled'), life }),
   z.strictObject({ ...common, kind: z.literal('looked'), row: row.min(1) }),
+  z.strictObject({ ...common, kind: z.literal('inspected'), panel, from: row.min(1), to: row.min(1) }),
 ]);
 
 export const MOST_EVENTS_IN_A_POST = 200;

@@ -74,6 +74,7 @@ function lowest(lowerings: readonly Lowering[]): Lowering[] {
 
 const rowSpokenOf = (event: Said): number | null => {
   if (event.kind === 'fault') return event.pieceRow;
+  if (event.kind === 'inspected') return event.to;
   const tied = ['lifeline', 'measured', 'weighed', 'anchored', 'looked', 'sectionEnded'];
   return 'row' in event && tied.includes(event.kind) ? event.row : null;
 };

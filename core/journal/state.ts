@@ -65,6 +65,8 @@ export type JournalState = {
   readonly ends: readonly EventOf<'sectionEnded'>[];
   /** Rows whose crossings were looked at and found right. */
   readonly looked: ReadonlySet<number>;
+  /** Panels that were looked over, with the rows that are still there. */
+  readonly inspected: readonly EventOf<'inspected'>[];
   /** Rows that were done when a step was taken, by its event. */
   readonly doneAt: ReadonlyMap<string, number>;
   /** What can be taken back, step by step, newest last. */

@@ -72,6 +72,7 @@ const TAKE_BACK = new Set([
   'repeatsChanged',
   'settled',
   'looked',
+  'inspected',
 ]);
 
 function LogLine({

@@ -10,7 +10,8 @@ import type { Kept } from '~/journal/use-journal';
 import type { Offline } from '~/offline/use-offline';
 import type { NeedlesView } from './view';
 
-export type DialogName =
+/** Small forms over the screen. */
+export type FormName =
   | 'back'
   | 'setRow'
   | 'setPanel'
@@ -25,6 +26,7 @@ export type DialogName =
   | 'stories'
   | 'oldPlan'
   | 'saved';
+export type DialogName = FormName | 'inspect';
 export type DialogProps = {
   pieceId: string;
   view: NeedlesView;

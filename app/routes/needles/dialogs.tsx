@@ -11,7 +11,7 @@ import { SavedForm } from './saved-dialog';
 import { SittingsForm } from './sittings-dialog';
 import { OldPlanForm } from './old-plan';
 import { StoriesForm } from './stories-dialog';
-import type { DialogName, DialogProps } from './dialog-props';
+import type { DialogProps, FormName } from './dialog-props';
 import { numberProblem } from './number-problem';
 import { counted, lineOf, plural } from '~/messages/numbers';
 import { capital } from '~/messages/telling';
@@ -162,7 +162,7 @@ function NoteForm({ view, record, close }: DialogProps) {
   );
 }
 
-const TITLES: Record<DialogName, string> = {
+const TITLES: Record<FormName, string> = {
   back: 'Back to a row',
   setRow: 'Set the row of the piece',
   setPanel: 'Set the row of a panel',
@@ -178,7 +178,7 @@ const TITLES: Record<DialogName, string> = {
   oldPlan: 'Told without knowing',
   saved: 'What is saved where',
 };
-const FORMS: Record<DialogName, (props: DialogProps) => ReactNode> = {
+const FORMS: Record<FormName, (props: DialogProps) => ReactNode> = {
   back: BackForm,
   setRow: SetRowForm,
   setPanel: SetPanelForm,
@@ -195,7 +195,7 @@ const FORMS: Record<DialogName, (props: DialogProps) => ReactNode> = {
   saved: SavedForm,
 };
 
-export default function NeedlesDialog({ name, ...props }: DialogProps & { name: DialogName }) {
+export default function NeedlesDialog({ name, ...props }: DialogProps & { name: FormName }) {
   const Body = FORMS[name];
   return (
     <Modal

@@ -29,6 +29,8 @@ import type { Route } from './+types/route';
 
 /** Fetched when the first crossing is touched. */
 const FaultSheet = lazy(() => import('./fault-sheet'));
+const InspectSheet = lazy(() => import('./inspect/sheet'));
+const LookDueNote = lazy(() => import('./inspect/due-note'));
 const MendSheet = lazy(() => import('./mend/sheet'));
 const MendNote = lazy(() => import('./mend/note'));
 const NeedlesDialog = lazy(() => import('./dialogs'));
@@ -80,7 +82,10 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
 
   const prefs = usePrefs();
   const row = useRow({ pieceId: piece.id, view, state, prefs, settings, record });
-  useKeys(row.act, { taught: prefs.keys, paused: touched !== null || mending || finding.tab !== null });
+  useKeys(row.act, {
+    taught: prefs.keys,
+    paused: touched !== null || mending || dialog === 'inspect' || finding.tab !== null,
+  });
   const awake = useAwake(prefs.awake);
   const [how, setHow] = useState<HowFor | null>(null);
   const askHow = useCallback<AskHow>((panel, step) => setHow({ panel, step }), []);
@@ -123,6 +128,11 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
     () => (
       <>
         {!underWay && mendNote}
+        {view.done > 0 && view.working !== null && (
+          <Suspense>
+            <LookDueNote key={view.done} view={view} state={state} open={() => setDialog('inspect')} />
+          </Suspense>
+        )}
         {pair && <FirstOfPair pair={pair} view={view} state={state} record={record} />}
         <Suggested key={view.done} suggestion={view.suggestion} round={view.round} record={record} />
         <Stretch events={events} minutes={prefs.reminder} />
@@ -235,7 +245,18 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
           />
         </Suspense>
       )}
-      {dialog && (
+      {dialog === 'inspect' && (
+        <Suspense>
+          <InspectSheet
+            view={view}
+            state={state}
+            record={record}
+            onReleased={setReleased}
+            close={() => setDialog(null)}
+          />
+        </Suspense>
+      )}
+      {dialog && dialog !== 'inspect' && (
         <Suspense>
           <NeedlesDialog
             name={dialog}

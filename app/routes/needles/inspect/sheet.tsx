@@ -1,0 +1,129 @@
+/** Look it over: up a panel crossing by crossing, or a whole track as typed; and what a symptom may mean. */
+import { useMemo, useState } from 'react';
+import { Dialog, Tabs } from 'radix-ui';
+import { X } from 'lucide-react';
+import { sharesOf } from '@core/inspect/looked';
+import type { Happening } from '@core/journal/events';
+import type { JournalState } from '@core/journal/fold';
+import { lineOf, plural } from '~/messages/numbers';
+import { SYMPTOMS } from '~/messages/inspect';
+import { capital } from '~/messages/telling';
+import { Disclosure } from '~/ui/disclosure';
+import type { Released } from '../fabric-marks';
+import { Chips } from '../place/choices';
+import { panelsHere } from '../place/panel-choice';
+import type { NeedlesView } from '../view';
+import { Typed } from './typed';
+import { Walk } from './walk';
+
+export type InspectProps = {
+  view: NeedlesView;
+  state: JournalState;
+  record: (happening: Happening) => string;
+  /** Marks the crossing that is asked about on the fabric. */
+  onReleased: (rows: Released) => void;
+  close: () => void;
+};
+
+const TABS = [
+  ['walk', 'One by one'],
+  ['typed', 'A whole track'],
+  ['signs', 'What is it?'],
+] as const;
+
+/** How much of a panel has been looked at. */
+function Share({ view, state, panel }: Pick<InspectProps, 'view' | 'state'> & { panel: string }) {
+  const share = useMemo(
+    () => sharesOf(view.sheet, view.done, state).get(panel) ?? { crossed: 0, seen: 0 },
+    [view.sheet, view.done, state, panel],
+  );
+  if (share.crossed === 0) return <p className="mt-3">Nothing has crossed here yet.</p>;
+  return (
+    <p className="mt-3 text-soft" data-testid="looked-share">
+      {share.seen} of {share.crossed} {plural(share.crossed, `crossing ${lineOf(view.round)}`)} looked at.
+    </p>
+  );
+}
+
+function Signs() {
+  return SYMPTOMS.map(({ sign, is, helps }) => (
+    <Disclosure key={sign} title={sign}>
+      <p>{is}</p>
+      <p className="mt-2 mb-3">{helps}</p>
+    </Disclosure>
+  ));
+}
+
+export default function InspectSheet(props: InspectProps) {
+  const { view, state, close } = props;
+  const shares = useMemo(() => sharesOf(view.sheet, view.done, state), [view.sheet, view.done, state]);
+  const panels = panelsHere(view).filter(({ id }) => (shares.get(id)?.crossed ?? 0) > 0);
+  const [chosen, setPanel] = useState<string | null>(null);
+  const panel = panels.find(({ id }) => id === chosen) ?? panels[0];
+  return (
+    <Dialog.Root open modal={false} onOpenChange={(open) => !open && close()}>
+      <Dialog.Portal>
+        <Dialog.Content
+          aria-describedby={undefined}
+          onInteractOutside={(event) => event.preventDefault()}
+          onOpenAutoFocus={(event) => event.preventDefault()}
+          className="fixed inset-y-0 right-0 z-30 flex w-[min(480px,100vw)] flex-col border-l-4 border-action bg-ground shadow-[-14px_0_40px_rgb(20_13_6/0.25)] max-[760px]:top-[26dvh] max-[760px]:left-0 max-[760px]:w-screen max-[760px]:border-t-4 max-[760px]:border-l-0"
+        >
+          <Dialog.Title className="sr-only">Look it over</Dialog.Title>
+          <Tabs.Root defaultValue="walk" className="flex min-h-0 flex-1 flex-col">
+            <div className="flex items-center gap-1 border-b-2 border-line px-2">
+              <Tabs.List aria-label="Ways to look it over" className="flex min-w-0 flex-1">
+                {TABS.map(([key, words]) => (
+                  <Tabs.Trigger
+                    key={key}
+                    value={key}
+                    className="-mb-0.5 min-h-14 flex-1 border-b-4 border-transparent px-1.5 leading-tight font-semibold text-soft data-[state=active]:border-action data-[state=active]:text-ink max-[760px]:min-h-12"
+                  >
+                    {words}
+                  </Tabs.Trigger>
+                ))}
+              </Tabs.List>
+              <Dialog.Close className="quiet-button" aria-label="Close">
+                <X aria-hidden="true" />
+              </Dialog.Close>
+            </div>
+            <div className="min-h-0 flex-1 overflow-y-auto px-5 pt-4 pb-10 max-[760px]:px-4">
+              {panel ? (
+                <>
+                  <Tabs.Content value="walk">
+                    {panels.length > 1 && (
+                      <Chips
+                        label="Panel"
+                        value={panel.id}
+                        options={panels.map(({ id, name }) => [id, capital(name)] as const)}
+                        onChoose={setPanel}
+                      />
+                    )}
+                    <Share view={view} state={state} panel={panel.id} />
+                    <Walk key={`${panel.id} ${view.done}`} {...props} panel={panel} />
+                  </Tabs.Content>
+                  <Tabs.Content value="typed">
+                    {panels.length > 1 && (
+                      <Chips
+                        label="Panel"
+                        value={panel.id}
+                        options={panels.map(({ id, name }) => [id, capital(name)] as const)}
+                        onChoose={setPanel}
+                      />
+                    )}
+                    <Typed key={`${panel.id} ${view.done}`} {...props} panel={panel} />
+                  </Tabs.Content>
+                </>
+              ) : (
+                <p>Nothing has crossed yet: there is nothing to look over.</p>
+              )}
+              <Tabs.Content value="signs">
+                <Signs />
+              </Tabs.Content>
+            </div>
+          </Tabs.Root>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

@@ -1,0 +1,208 @@
+/** Stories of a track against every possible one; planted slips are found; what is typed is read or refused. */
+import fc from 'fast-check';
+import { shelfCharts } from '../shelf/shelf';
+import type { Lean } from '../stitch/types';
+import { sheetOf } from '../testing/plans';
+import { normalised, readTold, SEEN, sightsOf, type Seen, type Sight } from './seen';
+import {
+  COSTS,
+  expected,
+  extraCost,
+  oddOnes,
+  pairCost,
+  storiesOf,
+  wholes,
+  type Place,
+  type Story,
+} from './story';
+import { tracksOf, walkUp } from './track';
+
+const lean = fc.constantFrom<Lean[]>('left', 'right');
+const places = fc
+  .array(fc.tuple(fc.integer({ min: 2, max: 6 }), lean), { minLength: 1, maxLength: 5 })
+  .map((steps) => {
+    let row = 1;
+    return steps.map(([step, own]): Place => ({ row: (row += step), lean: own }));
+  });
+const sights = fc.array(
+  fc.record({
+    seen: fc.constantFrom<Seen[]>(...SEEN),
+    row: fc.option(fc.integer({ min: 1, max: 26 }), { nil: null }),
+  }),
+  { minLength: 1, maxLength: 5 },
+) satisfies fc.Arbitrary<Sight[]>;
+
+/** Every way to lay what is seen against what is expected: its cost, and the rows it finds missing. */
+function* everyWay(
+  some: readonly Place[],
+  seen: readonly Sight[],
+): Generator<{ cost: number; missed: number[] }> {
+  const [place, ...above] = some;
+  const [sight, ...later] = seen;
+  if (!place && !sight) yield { cost: 0, missed: [] };
+  if (place && sight)
+    for (const rest of everyWay(above, later)) yield { ...rest, cost: rest.cost + pairCost(place, sight) };
+  if (place)
+    for (const rest of everyWay(above, seen))
+      yield { cost: rest.cost + COSTS.missed, missed: [place.row, ...rest.missed] };
+  if (sight) for (const rest of everyWay(some, later)) yield { ...rest, cost: rest.cost + extraCost(sight) };
+}
+
+it('the first story is the cheapest of all that can be told, ties in the missing one listed', () =>
+  fc.assert(
+    fc.property(places, sights, (charted, seen) => {
+      const rowsKnown = seen.some(({ row }) => row !== null);
+      const all = wholes(charted, rowsKnown).map(({ whole, cost }) => {
+        const ways = [...everyWay(expected(charted, whole), seen)];
+        const least = Math.min(...ways.map((way) => way.cost));
+        const missed = ways.filter((way) => Math.abs(way.cost - least) < 1e-9).flatMap((way) => way.missed);
+        return { whole, cost: cost + least, missed: [...new Set(missed)].sort((a, b) => a - b) };
+      });
+      const [best] = storiesOf(charted, seen) as [Story];
+      expect(best.cost).toBeCloseTo(Math.min(...all.map(({ cost }) => cost)), 9);
+      const same = all.find(({ whole }) => JSON.stringify(whole) === JSON.stringify(best.whole));
+      expect(best.cost).toBeCloseTo(same?.cost ?? NaN, 9);
+      const missing = best.slips.flatMap((slip) => (slip.kind === 'missed' ? [slip.rows] : []));
+      if (missing.length === 1) expect([...(missing[0] ?? [])].sort((a, b) => a - b)).toEqual(same?.missed);
+    }),
+    { numRuns: 150 },
+  ));
+
+const rows = (count: number, every = 4, of: (i: number) => Lean = () => 'right'): Place[] =>
+  Array.from({ length: count }, (_, i) => ({ row: 3 + every * i, lean: of(i) }));
+const asSeen = (track: readonly Place[]): Sight[] => track.map(({ row, lean: seen }) => ({ row, seen }));
+
+describe('stories', () => {
+  it('one wrong crossing is one, not ten', () => {
+    const track = rows(12);
+    const seen = asSeen(track).with(5, { row: 23, seen: 'left' });
+    const [story] = storiesOf(track, seen) as [Story];
+    expect(story).toMatchObject({ whole: { kind: 'asCharted' }, slips: [{ kind: 'wrongLean', row: 23 }] });
+    expect(oddOnes(track, story)).toEqual([{ row: 23, made: 'left' }]);
+    expect(story.sure).toBeGreaterThan(0.9);
+  });
+  it('a mirrored half, and a habit that switched, are one slip each', () => {
+    const track = rows(9);
+    const mirrored = asSeen(track).map((one) => ({ ...one, seen: 'left' as const }));
+    expect(storiesOf(track, mirrored)[0]?.whole).toEqual({ kind: 'mirrored' });
+    const switched = asSeen(track).map((one, i) => (i < 5 ? one : { ...one, seen: 'left' as const }));
+    expect(storiesOf(track, switched)[0]).toMatchObject({ whole: { kind: 'switched', from: 23 }, slips: [] });
+    expect(oddOnes(track, storiesOf(track, switched)[0] as Story).map(({ row }) => row)).toEqual([
+      23, 27, 31, 35,
+    ]);
+  });
+  it('in a wave, leaning the same way from somewhere on is one slip', () => {
+    const wave = rows(10, 4, (i) => (i % 2 ? 'left' : 'right'));
+    const seen = asSeen(wave).map((one, i) => (i < 4 ? one : { ...one, seen: 'right' as const }));
+    const kinds = storiesOf(wave, seen).map(({ whole }) => whole.kind);
+    expect(kinds[0]).toBe('always');
+  });
+  it('a panel that was begun at another row lies so many rows off throughout', () => {
+    const track = rows(8, 6);
+    const seen = asSeen(track).map((one) => ({ ...one, row: (one.row ?? 0) + 2 }));
+    expect(storiesOf(track, seen)[0]).toMatchObject({ whole: { kind: 'startedAt', by: 2 }, slips: [] });
+  });
+  it('one crossing left out of equal ones, without counts: any of them, which is said; with counts it is the one', () => {
+    const track = rows(5);
+    const four: Sight[] = Array.from({ length: 4 }, () => ({ seen: 'right', row: null }));
+    expect(storiesOf(track, four)[0]?.slips).toEqual([{ kind: 'missed', rows: [3, 7, 11, 15, 19] }]);
+    const counted = asSeen(track).filter((_, i) => i !== 2);
+    expect(storiesOf(track, counted)[0]?.slips).toEqual([{ kind: 'missed', rows: [11] }]);
+  });
+  it('early by a row is early, not two faults', () => {
+    const track = rows(6, 6);
+    const seen = asSeen(track).with(3, { row: 20, seen: 'right' });
+    expect(storiesOf(track, seen)[0]?.slips).toEqual([
+      { kind: 'shifted', row: 21, by: -1, wrongLean: false },
+    ]);
+  });
+});
+
+describe('planted slips', () => {
+  const charts = shelfCharts().filter(({ chart }) => !chart.once);
+  const tracks = charts.flatMap(({ key, chart }) => {
+    const sheet = sheetOf([{ rows: 60, panels: [{ chart, id: 'p', repeats: 2 }] }]);
+    return tracksOf(sheet, 'p', 60)
+      .filter(({ crossings }) => crossings.length >= 4)
+      .map((track) => ({ key, track }));
+  });
+  /** Repeatable: the same numbers in every run. */
+  const draw = (seed: number) => () => {
+    seed = (seed * 1_664_525 + 1_013_904_223) % 4_294_967_296;
+    return seed / 4_294_967_296;
+  };
+
+  it.each([
+    [1, 0.98],
+    [2, 0.9],
+  ] as const)('%d of them are in what is told in at least %d of all cases', (count, share) => {
+    const random = draw(20_261_128);
+    let [told, all] = [0, 0];
+    for (let i = 0; i < 400; i += 1) {
+      const { track } = tracks[i % tracks.length] as (typeof tracks)[number];
+      const charted = track.crossings.map(({ row, lean: own }) => ({ row, lean: own }));
+      const planted = new Map<number, 'left' | 'right' | 'none'>();
+      while (planted.size < count) {
+        const at = charted[Math.floor(random() * charted.length)] as Place;
+        planted.set(at.row, random() < 0.3 ? 'none' : at.lean === 'left' ? 'right' : 'left');
+      }
+      const known = random() < 0.5;
+      const seen = charted.map(({ row, lean: own }): Sight => ({
+        row: known ? row : null,
+        seen: planted.get(row) ?? own,
+      }));
+      const wanted = JSON.stringify([...planted].map(([row, made]) => ({ row, made: made === 'none' ? 'uncrossed' : made })).sort((a, b) => a.row - b.row)); // prettier-ignore
+      all += 1;
+      if (storiesOf(charted, seen).some((story) => JSON.stringify(oddOnes(charted, story)) === wanted))
+        told += 1;
+    }
+    expect(told / all).toBeGreaterThanOrEqual(share);
+  });
+});
+
+describe('what is typed', () => {
+  it.each([
+    ['r r l r', ['right', 'right', 'left', 'right'], [null, null, null]],
+    ['R, right; L 5 none ?', ['right', 'right', 'left', 'none', 'unsure'], [null, null, 5, null]],
+  ] as const)('%s', (text, seen, between) =>
+    expect(readTold(text, 60)).toEqual({ ok: true, value: { seen, between } }),
+  );
+  it.each([
+    ['', { code: 'nothing-told' }],
+    ['r x l', { code: 'unknown-word', word: 'x', at: 2 }],
+    ['5 r', { code: 'count-out-of-place', word: '5', at: 0 }],
+    ['r 5', { code: 'count-out-of-place', word: '5', at: 2 }],
+    ['r 5 5 l', { code: 'count-out-of-place', word: '5', at: 4 }],
+    ['r 80 l', { code: 'longer-than-piece', told: 82, most: 60 }],
+  ] as const)('%j is refused, and where', (text, error) =>
+    expect(readTold(text, 60)).toMatchObject({ ok: false, error }),
+  );
+  it('from the top or in a mirror it is the same track', () =>
+    fc.assert(
+      fc.property(
+        fc.array(fc.constantFrom<Seen[]>(...SEEN), { minLength: 1 }),
+        fc.boolean(),
+        fc.boolean(),
+        (seen, mirrored, fromTop) => {
+          const told = { seen, between: seen.slice(1).map((_, i) => i) };
+          const view = { mirrored, fromTop };
+          expect(normalised(normalised(told, view), view)).toEqual(told);
+        },
+      ),
+    ));
+  it('counts between crossings give their rows', () =>
+    expect(sightsOf({ seen: ['right', 'right', 'left'], between: [5, 5] }, 3).map(({ row }) => row)).toEqual([
+      3, 9, 15,
+    ]));
+});
+
+it('tracks run straight up, and the walk takes every crossing once', () => {
+  const sheet = sheetOf([{ rows: 24, panels: [{ chart: 'braid-3', id: 'p' }] }]);
+  const walk = walkUp(sheet, 'p', 24);
+  const tracks = tracksOf(sheet, 'p', 24);
+  expect(tracks.map(({ crossings }) => crossings.map(({ row }) => row))).toEqual([
+    [5, 13, 21],
+    [1, 9, 17],
+  ]);
+  expect(tracks.reduce((sum, { crossings }) => sum + crossings.length, 0)).toBe(walk.length);
+});

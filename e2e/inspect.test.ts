@@ -1,0 +1,178 @@
+/** Looking a piece over, through the real interface: walked, typed, looked up; what is odd is marked and mended. */
+import type { Page } from 'puppeteer-core';
+import { panelDraft, type PieceDraft } from '@core/draft/draft';
+import { SHELF } from '@core/shelf/data';
+import { startApp, type RunningApp } from './helpers/app';
+import {
+  DESK,
+  fill,
+  openBrowser,
+  PHONE,
+  press,
+  reload,
+  textOf,
+  waitForText,
+  type OpenBrowser,
+} from './helpers/browser';
+import { choose, complete, saved } from './helpers/journeys';
+import { setUpAt } from './helpers/pieces';
+
+let app: RunningApp;
+let chromium: OpenBrowser;
+beforeAll(async () => {
+  app = await startApp();
+  const body = new URLSearchParams({ intent: 'wrongSide', wrongSide: 'chart' });
+  await fetch(`${app.address}/knitter`, { method: 'POST', body });
+  chromium = await openBrowser();
+});
+afterAll(async () => {
+  expect(chromium.troubles).toEqual([]);
+  await chromium.close();
+  await app.close();
+});
+
+const shelf = (key: string) => SHELF.find((entry) => entry.key === key)?.rows ?? '';
+/** A rope that crosses in rows 3, 7, 11 ..., two abreast in a second panel. */
+const ropes = (name: string): PieceDraft => ({
+  name,
+  construction: 'flat',
+  firstSide: 'RS',
+  firstDirection: 'rightToLeft',
+  sections: [
+    {
+      id: 'body',
+      name: 'Body',
+      rows: 40,
+      panels: [
+        panelDraft('one', 'eel rope', shelf('rope-4')),
+        panelDraft('two', 'twin ropes', shelf('rope-4'), { repeats: 2 }),
+      ],
+    },
+  ],
+});
+const at = async (name: string, rows: number, size = DESK) =>
+  chromium.open(`${app.address}${await setUpAt(app.address, ropes(name), rows)}`, size);
+
+const pressIn = (page: Page, name: string) =>
+  page.$$eval(
+    '[role=dialog] button',
+    (all, words) => (all.find((one) => one.textContent?.trim() === words) as HTMLElement).click(),
+    name,
+  );
+const asked = (page: Page) => textOf(page, '[data-testid=asked-crossing]');
+const faults = (page: Page) => page.$$eval('[data-state=fault]', (marks) => marks.map((mark) => mark.getAttribute('data-crossing'))); // prettier-ignore
+
+describe.each([
+  ['desk', DESK],
+  ['phone', PHONE],
+] as const)('up a rope crossing by crossing, on a %s', (name, size) => {
+  let page: Page;
+  it('what is seen is said before anything is told of how it should be', async () => {
+    page = await at(`Walked on a ${name}`, 20, size);
+    await choose(page, 'Look it over');
+    await page.waitForSelector('[data-testid=asked-crossing]');
+    expect(await textOf(page, '[data-testid=looked-share]')).toBe('0 of 5 crossing rows looked at.');
+    expect(await asked(page)).toBe('Row 3: how does it lie?');
+    expect(await textOf(page, '[role=dialog]')).not.toMatch(/should|charted/);
+    await pressIn(page, 'Leans right');
+    expect(await asked(page)).toBe('Row 7: how does it lie?');
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('ArrowLeft');
+    await pressIn(page, 'Leans right');
+    await page.keyboard.press('Backspace');
+    await pressIn(page, 'Leans right');
+    await pressIn(page, 'Leans right');
+    await waitForText(page, '[data-testid=story]', /Row 11 leans the wrong way\. as good as certain/);
+  });
+
+  it('it is marked, kept as looked at, and mended from there', async () => {
+    await pressIn(page, 'Mark 1 crossing');
+    await page.waitForSelector('[data-state=fault]');
+    expect(await faults(page)).toEqual([expect.stringMatching(/^one:11:/)]);
+    await pressIn(page, 'Keep that they were looked at');
+    await waitForText(page, '[data-testid=looked-share]', /5 of 5 crossing rows looked at/);
+    await press(page, 'Close');
+    await press(page, 'Put it right');
+    await waitForText(page, '[role=dialog]', /Put it right: eel rope, row 11/);
+    await page.$eval('[data-testid=mend-begin]', (control) => (control as HTMLButtonElement).click());
+    for (let steps = 0; steps < 60 && (await page.$('[data-testid=mend-done]')); steps += 1) {
+      const now = await textOf(page, '[data-testid=mend-step]');
+      await page.$eval('[data-testid=mend-done]', (control) => (control as HTMLButtonElement).click());
+      await page.waitForFunction((was) => (document.querySelector('[data-testid=mend-step]') as HTMLElement | null)?.innerText.replace(/\s+/g, ' ').trim() !== was, {}, now); // prettier-ignore
+    }
+    await press(page, 'It is mended');
+    await page.waitForFunction(() => document.querySelectorAll('[data-state=fault]').length === 0);
+    await saved(page);
+    await reload(page);
+    expect(await faults(page)).toEqual([]);
+    await page.close();
+  });
+});
+
+describe('a whole track as typed', () => {
+  let page: Page;
+  const tell = async (text: string) => {
+    await fill(page, 'What you see, crossing by crossing', text);
+    await pressIn(page, 'What happened?');
+  };
+  beforeAll(async () => {
+    page = await at('Typed', 20);
+    await choose(page, 'Look it over');
+    await press(page, 'A whole track');
+    await waitForText(page, '[role=dialog]', /5 crossings should be there/);
+  });
+  it('from the bottom, with counts, from the needle: the same story', async () => {
+    await tell('r r r l r');
+    await waitForText(page, '[data-testid=story]', /Row 15 leans the wrong way/);
+    await tell('r 3 r 3 r 3 l 3 r');
+    await waitForText(page, '[data-testid=story]', /Row 15 leans the wrong way/);
+    await tell('r l r r r');
+    await waitForText(page, '[data-testid=story]', /Row 7 leans the wrong way/);
+    await press(page, 'I begin at the needle (or it hangs upside down)');
+    await waitForText(page, '[data-testid=story]', /Row 15 leans the wrong way/);
+    await press(page, 'I begin at the needle (or it hangs upside down)');
+  });
+  it('in a mirror every lean is the other one; else that is one slip, not five', async () => {
+    await tell('l l l l l');
+    await waitForText(page, '[data-testid=story]', /Every crossing leans the other way/);
+    await press(page, 'I see it in a mirror');
+    await waitForText(page, '[data-testid=story]', /All as charted/);
+    await press(page, 'I see it in a mirror');
+  });
+  it('one left out of equal ones may be any of them, which is said', async () => {
+    await tell('r r r r');
+    await waitForText(page, '[data-testid=story]', /One crossing was left out: row 3, 7, 11, 15 or 19/);
+  });
+  it('what cannot be read, or is longer than the piece, is said at its place', async () => {
+    await tell('r x r');
+    await waitForText(page, '[role=alert]', /“x” \(at place 3\) means nothing here/);
+    await tell('r 40 r');
+    await waitForText(page, '[role=alert]', /That is 42 rows, but only 20 are knitted/);
+    await page.close();
+  });
+});
+
+it('a panel of two ropes has two tracks, told one by one; symptoms can be looked up', async () => {
+  const page = await at('Twin', 8);
+  await choose(page, 'Look it over');
+  await press(page, 'Twin ropes');
+  await waitForText(page, '[data-testid=asked-crossing]', /Row 3, the first of 2 from the right/);
+  for (const words of ['Leans right', 'Not crossed', 'Leans right', 'Leans right'])
+    await pressIn(page, words);
+  await waitForText(page, '[data-testid=found]', /The first track from the right All as charted/);
+  await waitForText(page, '[data-testid=found]', /The second track from the right Row 3 is not crossed/);
+  await press(page, 'What is it?');
+  await press(page, 'My line has a step');
+  await waitForText(page, '[role=dialog]', /A crossing came a row or two early or late/);
+  await page.close();
+});
+
+it('a look is suggested before the end, once', async () => {
+  const page = await at('Nearly done', 38);
+  expect(await page.$('[data-testid=look-due]')).toBeNull();
+  await complete(page, 39);
+  await waitForText(page, '[data-testid=look-due]', /Before you bind off, look it over: 20 crossing rows were not looked at yet/); // prettier-ignore
+  await press(page, 'Not now');
+  await page.waitForFunction(() => !document.querySelector('[data-testid=look-due]'));
+  await page.close();
+});
