@@ -161,10 +161,22 @@ try {
   const own = await linksOf(`${address}/patterns`, '.hung');
   await shot('pattern', own['Tide-mill braid'], DESK, [lightUp('2/2 LC', 2)]);
   await shot('pattern-asked', `${address}/patterns/new`, DESK, [paste(ASKED)]);
-  await shot('how-i-knit', `${address}/knitter`);
+  await shot('look-it-over', bolster, DESK, [
+    press('More'),
+    press('Look it over'),
+    wait(600),
+    press('Leans right'),
+    wait(300),
+  ]);
   await shot('needles-shaped', front, DESK, [knitTo(74, 'front-body', 84)]);
   await shot('wrong-side', bolster, DESK, [key('PageDown'), press('As it faces me'), wait(400)]);
-  await shot('put-down', swatch, PHONE, [press('Stitches'), key('ArrowRight', 3), press('Put down')]);
+  await shot('put-it-right', swatch, PHONE, [
+    press('Put it right'),
+    wait(600),
+    press('Lead me through it'),
+    ...Array.from({ length: 8 }, () => click('[data-testid=mend-done]')),
+    wait(300),
+  ]);
 } finally {
   await browser.close();
   await close();

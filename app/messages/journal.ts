@@ -65,7 +65,7 @@ export function eventWords(
   }
 }
 
-const MENDING_WORDS: Readonly<Record<Mending, string>> = {
+export const MENDING_WORDS: Readonly<Record<Mending, string>> = {
   ladder: 'let down and worked up again',
   unpicked: 'unpicked',
   sewn: 'sewn over',

@@ -140,7 +140,10 @@ describe('other words', () => {
         text: 'mine',
         target: 'x',
         what: 'marker',
-        by: 1,
+        by: kind === 'mended' ? 'ladder' : 1,
+        minutes: 5,
+        faults: ['e'],
+        done: 3,
         instead: { does: 'all', face: 'purl' },
       }) as unknown as JournalEvent;
     for (const line of ['row', 'round'] as const) {

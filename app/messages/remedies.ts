@@ -73,9 +73,11 @@ export function reasonWords([best, ...others]: readonly Offer[]): string {
     case 'rip':
       return best.to?.lifeline
         ? 'A lifeline holds the row below it: sure and quick.'
-        : 'So many stitches hang on it that whole rows are the surer way.';
+        : others.some(({ remedy }) => remedy === 'ladder')
+          ? 'The rows are short: to knit them again is easier, and takes hardly longer.'
+          : 'It cannot be let down here, and ripping is sure.';
     case 'sew':
-      return 'Nothing comes off the needle, and it can be taken out again.';
+      return 'It is done from outside, and can be taken out again.';
     case 'graft':
       return 'Nothing else reaches it.';
     case 'leave':

@@ -28,6 +28,9 @@ const DOES = [
   'once',
   'fault',
   'mend',
+  'repair',
+  'leave',
+  'inspect',
   'end',
   'panel',
   'change',
@@ -85,6 +88,12 @@ function act(made: Home, { device, does, number }: Command) {
     }
     case 'mend':
       return faults[0] && it.say({ kind: 'mended', fault: faults[0].id });
+    case 'repair':
+      return faults[0] && it.say({ kind: 'repairBegun', faults: faults.map(({ id }) => id), done });
+    case 'leave':
+      return faults[0] && it.say({ kind: 'left', fault: faults[0].id, as: 'itLies' });
+    case 'inspect':
+      return it.say({ kind: 'inspected', panel: 'rope', from: 1, to: row });
     case 'end':
       return it.say({ kind: 'sectionEnded', section: 'body', row: done });
     case 'panel':

@@ -10,6 +10,7 @@ import { useJournal } from '~/journal/use-journal';
 import { eventWords, VERDICT_WORDS } from '~/messages/journal';
 import { Page } from '~/ui/page';
 import { logbookLines, type Line } from './lines';
+import { Repairs } from './repairs';
 import { NO_SUCH_PIECE } from '~/messages/gone';
 import type { Route } from './+types/route';
 import { counted, type Line as Unit, lineOf, plural, theLast } from '~/messages/numbers';
@@ -28,7 +29,8 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     journal: all
       ? { base: null, events: await readJournal(db, knitterId, piece.id) }
       : (await openJournal(db, knitterId, piece.id)).part,
-    units: (await readSettings(db, knitterId)).units,
+    plan: piece.plan,
+    settings: await readSettings(db, knitterId),
   };
 }
 
@@ -122,10 +124,12 @@ export default function LogbookRoute({ loaderData }: Route.ComponentProps) {
 }
 
 function Logbook({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
-  const { piece, panels, journal, units } = loaderData;
+  const { piece, panels, journal, plan, settings } = loaderData;
+  const { units, hand } = settings;
+  const panelName = (id: string) => panels[id] ?? id;
   const { base, events, state, record, refused, dismiss } = useJournal(piece.id, journal);
   const clock = useClock();
-  const wordsOf = (event: JournalEvent) => eventWords(event, (id) => panels[id] ?? id, units, piece.line);
+  const wordsOf = (event: JournalEvent) => eventWords(event, panelName, units, piece.line);
   const lines = useMemo(() => logbookLines(events, state), [events, state]);
   return (
     <Page title={`Logbook: ${piece.name}`}>
@@ -167,6 +171,15 @@ function Logbook({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
           </ul>
         </section>
       )}
+      <Repairs
+        events={events}
+        state={state}
+        plan={plan}
+        hand={hand}
+        line={piece.line}
+        panelName={panelName}
+        day={clock.day}
+      />
       {lines.length === 0 && <p className="mt-8 text-soft">Nothing has happened yet.</p>}
       {lines.map((sitting) => (
         <section key={sitting.from} className="mt-10">

@@ -6,7 +6,7 @@ import type { Charted } from '@core/inspect/track';
 import { otherLean, type Made } from '@core/piece/deviation';
 import { sureWords, storyWords } from '~/messages/inspect';
 import { counted, lineOf, ordinal } from '~/messages/numbers';
-import type { PanelProps } from './walk';
+import type { PanelProps } from './props';
 
 /** What is seen of one track, the lowest first. */
 export type TrackSeen = { readonly crossings: readonly Charted[]; readonly sights: readonly Sight[] };

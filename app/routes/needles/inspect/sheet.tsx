@@ -3,27 +3,15 @@ import { useMemo, useState } from 'react';
 import { Dialog, Tabs } from 'radix-ui';
 import { X } from 'lucide-react';
 import { sharesOf } from '@core/inspect/looked';
-import type { Happening } from '@core/journal/events';
-import type { JournalState } from '@core/journal/fold';
 import { lineOf, plural } from '~/messages/numbers';
 import { SYMPTOMS } from '~/messages/inspect';
 import { capital } from '~/messages/telling';
 import { Disclosure } from '~/ui/disclosure';
-import type { Released } from '../fabric-marks';
 import { Chips } from '../place/choices';
 import { panelsHere } from '../place/panel-choice';
-import type { NeedlesView } from '../view';
+import type { InspectProps } from './props';
 import { Typed } from './typed';
 import { Walk } from './walk';
-
-export type InspectProps = {
-  view: NeedlesView;
-  state: JournalState;
-  record: (happening: Happening) => string;
-  /** Marks the crossing that is asked about on the fabric. */
-  onReleased: (rows: Released) => void;
-  close: () => void;
-};
 
 const TABS = [
   ['walk', 'One by one'],

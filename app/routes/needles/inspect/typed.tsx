@@ -6,7 +6,7 @@ import { toldProblemWords } from '~/messages/inspect';
 import { counted, lineOf, ordinal } from '~/messages/numbers';
 import { Chips, Toggle } from '../place/choices';
 import { FoundIn, type TrackSeen } from './found';
-import type { PanelProps } from './walk';
+import type { PanelProps } from './props';
 
 export function Typed(props: PanelProps) {
   const { view, panel } = props;

@@ -7,9 +7,7 @@ import { SEEN_WORDS } from '~/messages/inspect';
 import { lineOf, ordinal } from '~/messages/numbers';
 import { capital } from '~/messages/telling';
 import { Found } from './found';
-import type { InspectProps } from './sheet';
-
-export type PanelProps = InspectProps & { panel: { id: string; name: string } };
+import type { PanelProps } from './props';
 
 const ANSWERS = [
   ['left', ArrowLeft, 'ArrowLeft'],
