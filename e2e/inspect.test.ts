@@ -1,7 +1,6 @@
 /** Looking a piece over, through the real interface: walked, typed, looked up; what is odd is marked and mended. */
 import type { Page } from 'puppeteer-core';
 import { panelDraft, type PieceDraft } from '@core/draft/draft';
-import { SHELF } from '@core/shelf/data';
 import { startApp, type RunningApp } from './helpers/app';
 import {
   DESK,
@@ -15,7 +14,7 @@ import {
   type OpenBrowser,
 } from './helpers/browser';
 import { choose, complete, saved } from './helpers/journeys';
-import { setUpAt } from './helpers/pieces';
+import { setUpAt, shelfRows } from './helpers/pieces';
 
 let app: RunningApp;
 let chromium: OpenBrowser;
@@ -31,7 +30,6 @@ afterAll(async () => {
   await app.close();
 });
 
-const shelf = (key: string) => SHELF.find((entry) => entry.key === key)?.rows ?? '';
 /** A rope that crosses in rows 3, 7, 11 ..., two abreast in a second panel. */
 const ropes = (name: string): PieceDraft => ({
   name,
@@ -44,8 +42,8 @@ const ropes = (name: string): PieceDraft => ({
       name: 'Body',
       rows: 40,
       panels: [
-        panelDraft('one', 'eel rope', shelf('rope-4')),
-        panelDraft('two', 'twin ropes', shelf('rope-4'), { repeats: 2 }),
+        panelDraft('one', 'eel rope', shelfRows('rope-4')),
+        panelDraft('two', 'twin ropes', shelfRows('rope-4'), { repeats: 2 }),
       ],
     },
   ],

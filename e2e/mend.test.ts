@@ -4,7 +4,6 @@ import { checkDraft, panelDraft, type PieceDraft } from '@core/draft/draft';
 import { otherLean, type Deviation } from '@core/piece/deviation';
 import { crossingAt } from '@core/repair/plan';
 import { pieceRow, wale } from '@core/indices';
-import { SHELF } from '@core/shelf/data';
 import { outcome } from '@core/testing/mending';
 import { readMending } from '../app/testing/mend-reader';
 import { startApp, type RunningApp } from './helpers/app';
@@ -20,7 +19,7 @@ import {
   type OpenBrowser,
 } from './helpers/browser';
 import { saved, touchCrossing, waitForDone } from './helpers/journeys';
-import { postJson, setUpAt } from './helpers/pieces';
+import { postJson, setUpAt, shelfRows } from './helpers/pieces';
 
 let app: RunningApp;
 let chromium: OpenBrowser;
@@ -37,7 +36,6 @@ afterAll(async () => {
   await app.close();
 });
 
-const shelf = (key: string) => SHELF.find((entry) => entry.key === key)?.rows ?? '';
 /** A braid that spreads and a rope that does not, between garter edges. */
 const bolster = (name: string): PieceDraft => ({
   name,
@@ -50,9 +48,9 @@ const bolster = (name: string): PieceDraft => ({
       name: 'Body',
       rows: 40,
       panels: [
-        panelDraft('edge', 'edge', shelf('garter'), { repeats: 3, edge: true }),
-        panelDraft('braid', 'tide-mill braid', shelf('braid-3')),
-        panelDraft('rope', 'eel rope', shelf('rope-4')),
+        panelDraft('edge', 'edge', shelfRows('garter'), { repeats: 3, edge: true }),
+        panelDraft('braid', 'tide-mill braid', shelfRows('braid-3')),
+        panelDraft('rope', 'eel rope', shelfRows('rope-4')),
       ],
     },
   ],
@@ -254,7 +252,7 @@ describe('the ways to deal with it', () => {
   const wide = (name: string): PieceDraft => {
     const draft = bolster(name);
     const [body] = draft.sections as [PieceDraft['sections'][number]];
-    const plain = panelDraft('plain', 'plain', shelf('stockinette'), { repeats: 90 });
+    const plain = panelDraft('plain', 'plain', shelfRows('stockinette'), { repeats: 90 });
     return { ...draft, sections: [{ ...body, panels: [...body.panels, plain] }] };
   };
   const best = (page: Page) => textOf(page, '[data-testid=remedy-best]');

@@ -2,11 +2,10 @@
 import type { Page } from 'puppeteer-core';
 import { checkDraft, panelDraft, type PieceDraft } from '@core/draft/draft';
 import { fieldOf, type Field, type Shift } from '@core/place/question';
-import { SHELF } from '@core/shelf/data';
 import { startApp, type RunningApp } from './helpers/app';
 import { DESK, openBrowser, PHONE, press, textOf, waitForText, type OpenBrowser } from './helpers/browser';
 import { done, waitForDone } from './helpers/journeys';
-import { ropePiece, setUpAt } from './helpers/pieces';
+import { ropePiece, setUpAt, shelfRows } from './helpers/pieces';
 
 let app: RunningApp;
 let chromium: OpenBrowser;
@@ -20,7 +19,6 @@ afterAll(async () => {
   await app.close();
 });
 
-const shelf = (key: string) => SHELF.find((entry) => entry.key === key)?.rows ?? '';
 /** Ropes that cross in rows 3, 7, 11 ... and 3, 9, 15 ..., and a diamond, between garter edges. */
 const panels = (name: string, rows = 60): PieceDraft => ({
   name,
@@ -33,10 +31,10 @@ const panels = (name: string, rows = 60): PieceDraft => ({
       name: 'Body',
       rows,
       panels: [
-        panelDraft('edge', 'edge', shelf('garter'), { repeats: 3, edge: true }),
-        panelDraft('four', 'withy rope', shelf('rope-4')),
-        panelDraft('six', 'dyke rope', shelf('rope-6')),
-        panelDraft('diamond', 'fen diamond', shelf('diamond')),
+        panelDraft('edge', 'edge', shelfRows('garter'), { repeats: 3, edge: true }),
+        panelDraft('four', 'withy rope', shelfRows('rope-4')),
+        panelDraft('six', 'dyke rope', shelfRows('rope-6')),
+        panelDraft('diamond', 'fen diamond', shelfRows('diamond')),
       ],
     },
   ],

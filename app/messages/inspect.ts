@@ -1,9 +1,8 @@
 /** Looking a piece over, in words: what happened, how sure that is, and what a symptom may mean. */
-import type { LookDue } from '@core/inspect/looked';
 import type { Seen, ToldProblem } from '@core/inspect/seen';
 import type { Slip, Story, Whole } from '@core/inspect/story';
 import { never } from '@core/result';
-import { counted, plural, type Line } from './numbers';
+import { counted, type Line } from './numbers';
 import { capital } from './telling';
 
 export const SEEN_WORDS: Readonly<Record<Seen, string>> = {
@@ -79,15 +78,6 @@ export function toldProblemWords(problem: ToldProblem): string {
       return never(problem);
   }
 }
-
-const WHY_WORDS: Readonly<Record<LookDue['why'], string>> = {
-  end: 'Before you bind off, look it over',
-  section: 'Before the next part, look it over',
-  shaping: 'Before the shaping begins, look it over',
-  long: 'A good moment to look it over',
-};
-export const dueWords = ({ why, unseen }: LookDue) =>
-  `${WHY_WORDS[why]}: ${counted(unseen, 'crossing row')} ${plural(unseen, 'was', 'were')} not looked at yet. Found now it costs least.`;
 
 export type Symptom = { readonly sign: string; readonly is: string; readonly helps: string };
 /** Common practice, no published source. */

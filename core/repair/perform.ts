@@ -3,29 +3,15 @@
  * lies before her: needles, a spare pair, loose strands. Where a move cannot be done as said she refuses.
  */
 import { err, ok, type Result } from '../result';
-import type { LaidCell, LaidRow } from '../chart/laid';
-import { gives, takes } from '../stitch/cells';
+import { takes } from '../stitch/cells';
 import { cellFromOtherSide, isSlipped } from '../stitch/looks';
 import { stitch, type Cell, type Direction, type Side } from '../stitch/types';
 import { cellForDirection, crossingOfWords, facedDirection, oppositeDirection } from '../stitch/working';
 import type { CrossingStep, Step } from '../cue/steps';
 import type { Run } from '../stitch/runs';
 import type { RepairMove, RavelPart, StrandMove } from './moves';
+import { make, type Made, type Stitched } from './stitched';
 
-/** A loop pulled through others. Those of one cell were made together. */
-export type Stitched = {
-  readonly row: number;
-  readonly cell: Made;
-  /** From the right edge of its cell. */
-  readonly index: number;
-};
-export type Made = {
-  readonly row: number;
-  readonly cell: Cell;
-  /** From the right. */
-  readonly through: readonly Stitched[];
-  readonly loops: Stitched[];
-};
 /** Hanging where a row was pulled out. */
 export type Loose = {
   readonly row: number;
@@ -75,31 +61,6 @@ export type Work = {
   readonly flat: boolean;
   readonly direction: Direction;
 };
-
-/** Knits a row of cells from the right edge on loops listed from there. Cells may be rotated on a ring. */
-export function knitRow(
-  row: number,
-  cells: readonly LaidCell[],
-  laid: LaidRow,
-  below: readonly Stitched[],
-): Stitched[] {
-  const out: Stitched[] = new Array<Stitched>(laid.gives);
-  for (const { cell, taken, given } of cells) {
-    const through = Array.from(
-      { length: takes(cell) },
-      (_, i) => below[(taken + i) % laid.takes] as Stitched,
-    );
-    make(row, cell, through).forEach((loop, i) => (out[(given + i) % laid.gives] = loop));
-  }
-  return out;
-}
-
-/** The loops that a cell leaves, from the right. */
-export function make(row: number, cell: Cell, through: readonly Stitched[]): Stitched[] {
-  const made: Made = { row, cell, through, loops: [] };
-  for (let index = 0; index < gives(cell); index += 1) made.loops.push({ row, cell: made, index });
-  return made.loops;
-}
 
 const groupOf = (runs: readonly Run[]) =>
   runs.flatMap(({ stitch: name, count }) => Array.from({ length: count }, () => name));

@@ -8,7 +8,8 @@ import { cellKey } from '../stitch/cells';
 import { KNIT, type Hand } from '../stitch/types';
 import type { RepairMove } from '../repair/moves';
 import { loopsOfRow, loopsOnNeedle, rowInHand, rsDirection, workedCells, type Spot } from '../repair/needle';
-import { knitRow, make, mend, type Mended, type Stitched, type Work } from '../repair/perform';
+import { mend, type Mended, type Work } from '../repair/perform';
+import { knitRow, make, type Stitched } from '../repair/stitched';
 
 /** Equal numbers for loops that were made alike, out of alike ones, all the way down. */
 export class Alike {

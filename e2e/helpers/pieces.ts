@@ -1,6 +1,10 @@
 /** Small pieces that several tests set up, and posts of them. */
 import { checkDraft, panelDraft, type PieceDraft } from '../../core/draft/draft';
 import { writePiece } from '../../core/formats/piece';
+import { SHELF } from '../../core/shelf/data';
+
+/** The rows of a chart of the shelf, as written. */
+export const shelfRows = (key: string): string => SHELF.find((entry) => entry.key === key)?.rows ?? '';
 
 export const JSON_TEXT = { 'content-type': 'application/json' };
 

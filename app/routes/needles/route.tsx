@@ -130,7 +130,7 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
         {!underWay && mendNote}
         {view.done > 0 && view.working !== null && (
           <Suspense>
-            <LookDueNote key={view.done} view={view} state={state} open={() => setDialog('inspect')} />
+            <LookDueNote view={view} state={state} open={() => setDialog('inspect')} />
           </Suspense>
         )}
         {pair && <FirstOfPair pair={pair} view={view} state={state} record={record} />}

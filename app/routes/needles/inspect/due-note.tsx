@@ -3,11 +3,12 @@ import { useMemo, useState } from 'react';
 import { Search } from 'lucide-react';
 import { lookDue } from '@core/inspect/looked';
 import type { JournalState } from '@core/journal/fold';
-import { dueWords } from '~/messages/inspect';
+import { dueWords } from '~/messages/look-due';
+import { useSettled } from '../use-row-and-next';
 import type { NeedlesView } from '../view';
 
 export default function LookDueNote({
-  view: { sheet, done },
+  view,
   state,
   open,
 }: {
@@ -15,10 +16,11 @@ export default function LookDueNote({
   state: JournalState;
   open: () => void;
 }) {
+  const { sheet, done } = useSettled(view);
   const { looked, inspected } = state;
   const due = useMemo(() => lookDue(sheet, done, { looked, inspected }), [sheet, done, looked, inspected]);
-  const [declined, setDeclined] = useState(false);
-  if (!due || declined) return null;
+  const [declined, setDeclined] = useState<number | null>(null);
+  if (!due || declined === done) return null;
   return (
     <div className="quiet-note" data-testid="look-due">
       <Search aria-hidden="true" size={22} />
@@ -26,7 +28,7 @@ export default function LookDueNote({
       <button type="button" className="quiet-button" onClick={open}>
         Look it over
       </button>
-      <button type="button" className="quiet-button" onClick={() => setDeclined(true)}>
+      <button type="button" className="quiet-button" onClick={() => setDeclined(done)}>
         Not now
       </button>
     </div>

@@ -48,6 +48,14 @@ export default function InspectSheet(props: InspectProps) {
   const panels = panelsHere(view).filter(({ id }) => (shares.get(id)?.crossed ?? 0) > 0);
   const [chosen, setPanel] = useState<string | null>(null);
   const panel = panels.find(({ id }) => id === chosen) ?? panels[0];
+  const which = panel && panels.length > 1 && (
+    <Chips
+      label="Panel"
+      value={panel.id}
+      options={panels.map(({ id, name }) => [id, capital(name)] as const)}
+      onChoose={setPanel}
+    />
+  );
   return (
     <Dialog.Root open modal={false} onOpenChange={(open) => !open && close()}>
       <Dialog.Portal>
@@ -79,26 +87,12 @@ export default function InspectSheet(props: InspectProps) {
               {panel ? (
                 <>
                   <Tabs.Content value="walk">
-                    {panels.length > 1 && (
-                      <Chips
-                        label="Panel"
-                        value={panel.id}
-                        options={panels.map(({ id, name }) => [id, capital(name)] as const)}
-                        onChoose={setPanel}
-                      />
-                    )}
+                    {which}
                     <Share view={view} state={state} panel={panel.id} />
                     <Walk key={`${panel.id} ${view.done}`} {...props} panel={panel} />
                   </Tabs.Content>
                   <Tabs.Content value="typed">
-                    {panels.length > 1 && (
-                      <Chips
-                        label="Panel"
-                        value={panel.id}
-                        options={panels.map(({ id, name }) => [id, capital(name)] as const)}
-                        onChoose={setPanel}
-                      />
-                    )}
+                    {which}
                     <Typed key={`${panel.id} ${view.done}`} {...props} panel={panel} />
                   </Tabs.Content>
                 </>

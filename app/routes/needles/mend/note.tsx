@@ -7,6 +7,7 @@ import { useRepairPlace } from '~/device/repairs';
 import { wayOf, type KnitterSettings } from '~/knitter/settings';
 import { stepWords } from '~/messages/cue';
 import { counted, lineOf, stitches } from '~/messages/numbers';
+import { useSettled } from '../use-row-and-next';
 import type { NeedlesView } from '../view';
 import { mendingFor, openFaults } from './use-mending';
 
@@ -37,11 +38,12 @@ function stopWords(
 
 export default function MendNote({ pieceId, view, state, settings, open }: Props) {
   const { place } = useRepairPlace(pieceId);
+  const settled = useSettled(view);
   const faults = useMemo(() => openFaults(state.faults), [state.faults]);
   const begun = state.repairs[state.repairs.length - 1];
   const stop = useMemo(
-    () => (begun || faults.length === 0 ? null : stopWords(view, faults, settings)),
-    [begun, faults, view, settings],
+    () => (begun || faults.length === 0 ? null : stopWords(settled, faults, settings)),
+    [begun, faults, settled, settings],
   );
   if (faults.length === 0) return null;
   const here = place?.repair === begun?.id ? place : null;

@@ -16,7 +16,7 @@ import type { RowInHand } from '../use-row';
 import type { NeedlesView } from '../view';
 import { Guided } from './guided';
 import { Overview, type Choices } from './overview';
-import { isMending, openFaults, pointerAt, useMending, workedAt, type Mending } from './use-mending';
+import { isMending, openFaults, pointerAt, sameAt, useMending, workedAt, type Mending } from './use-mending';
 
 type Props = {
   pieceId: string;
@@ -168,7 +168,11 @@ export default function MendSheet(props: Props) {
   };
   const finish = () => {
     const minutes = here ? Math.round(minutesUpTo(here, Date.now())) : undefined;
-    for (const { id } of mending?.faults ?? [])
+    // Two devices may have marked the same crossing.
+    const mended = state.faults.filter(
+      (fault) => !fault.mended && mending?.faults.some((one) => sameAt(one, fault)),
+    );
+    for (const { id } of mended)
       record({ kind: 'mended', fault: id, by: 'ladder', ...(minutes !== undefined && { minutes }) });
     const to = mending && pointerAt(view, mending.plan.ends);
     if (to && (row.pointer.stop > 0 || prefs.density === 'stitches')) row.moveTo(to);

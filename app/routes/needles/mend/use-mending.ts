@@ -22,8 +22,15 @@ export const deviationAt = ({ pieceRow: row, panel, wale: at, made }: FaultAt): 
   made,
 });
 
-const sameAt = (a: FaultAt, b: FaultAt) =>
+type Where = Pick<FaultAt, 'pieceRow' | 'panel' | 'wale'>;
+export const sameAt = (a: Where, b: Where) =>
   a.pieceRow === b.pieceRow && a.panel === b.panel && a.wale === b.wale;
+
+/** Those that are to be put right, each place once: what she has left as it lies stays. */
+export const openFaults = (faults: readonly FaultState[]) => {
+  const open = faults.filter(({ mended, left }) => !mended && left === null);
+  return open.filter((one, i) => open.findIndex((other) => sameAt(one, other)) === i);
+};
 
 const cellsIn = ({ step }: Stop) =>
   step.kind === 'run' ? step.run.count : step.kind === 'special' ? step.count : 1;
@@ -61,10 +68,6 @@ export type Mending = {
   /** Equal for repairs with the same moves. */
   readonly key: string;
 };
-
-/** Those that are to be put right: what she has left as it lies stays. */
-export const openFaults = (faults: readonly FaultState[]) =>
-  faults.filter(({ mended, left }) => !mended && left === null);
 
 export function mendingFor(
   sheet: Worksheet,
