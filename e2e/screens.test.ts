@@ -108,11 +108,13 @@ describe('at the needles', () => {
     await page.close();
   });
 
-  it('a marked fault of the demo shows what it releases, widening where a rope meets nothing else', async () => {
+  it('a marked fault of the demo names the way to take, in sight', async () => {
     const page = await needles('Practice swatch');
     await touchCrossing(page, 9, 'rope');
     await waitForText(page, '.side-sheet', /Marked/);
-    expect(await outOfSight(page, '[data-testid=ladder-facts] dd')).toEqual([]);
+    const way = ['h3', 'p', 'button'].map((part) => `[data-testid=remedy-best] ${part}`).join();
+    await page.waitForSelector('[data-testid=remedy-best] button');
+    expect(await outOfSight(page, way)).toEqual([]);
     await page.close();
   });
 
