@@ -58,7 +58,8 @@ const pressIn = (page: Page, name: string) =>
     name,
   );
 const asked = (page: Page) => textOf(page, '[data-testid=asked-crossing]');
-const faults = (page: Page) => page.$$eval('[data-state=fault]', (marks) => marks.map((mark) => mark.getAttribute('data-crossing'))); // prettier-ignore
+const faults = (page: Page) =>
+  page.$$eval('[data-state=fault]', (marks) => marks.map((mark) => mark.getAttribute('data-crossing')));
 
 describe.each([
   ['desk', DESK],
@@ -96,7 +97,14 @@ describe.each([
     for (let steps = 0; steps < 60 && (await page.$('[data-testid=mend-done]')); steps += 1) {
       const now = await textOf(page, '[data-testid=mend-step]');
       await page.$eval('[data-testid=mend-done]', (control) => (control as HTMLButtonElement).click());
-      await page.waitForFunction((was) => (document.querySelector('[data-testid=mend-step]') as HTMLElement | null)?.innerText.replace(/\s+/g, ' ').trim() !== was, {}, now); // prettier-ignore
+      await page.waitForFunction(
+        (was) =>
+          (document.querySelector('[data-testid=mend-step]') as HTMLElement | null)?.innerText
+            .replace(/\s+/g, ' ')
+            .trim() !== was,
+        {},
+        now,
+      );
     }
     await press(page, 'It is mended');
     await page.waitForFunction(() => document.querySelectorAll('[data-state=fault]').length === 0);
@@ -169,7 +177,11 @@ it('a look is suggested before the end, once', async () => {
   const page = await at('Nearly done', 38);
   expect(await page.$('[data-testid=look-due]')).toBeNull();
   await complete(page, 39);
-  await waitForText(page, '[data-testid=look-due]', /Before you bind off, look it over: 20 crossing rows were not looked at yet/); // prettier-ignore
+  await waitForText(
+    page,
+    '[data-testid=look-due]',
+    /Before you bind off, look it over: 20 crossing rows were not looked at yet/,
+  );
   await press(page, 'Not now');
   await page.waitForFunction(() => !document.querySelector('[data-testid=look-due]'));
   await page.close();

@@ -79,7 +79,10 @@ async function markOdd(page: Page, panel: string, row: number) {
     `[data-crossing^="${panel}:${row}:"]`,
     (mark) => mark.getAttribute('data-crossing') ?? '',
   );
-  const name = await page.$$eval('.side-sheet button', (all) => all.map((one) => one.textContent ?? '').find((words) => /^It leans/.test(words)) ?? ''); // prettier-ignore
+  const name = await page.$$eval(
+    '.side-sheet button',
+    (all) => all.map((one) => one.textContent ?? '').find((words) => /^It leans/.test(words)) ?? '',
+  );
   await press(page, name);
   await waitForText(page, '.side-sheet', /Marked/);
   await press(page, 'Close');
@@ -100,7 +103,15 @@ async function ledThrough(page: Page, steps = Infinity): Promise<string[]> {
     const now = await stepNow(page);
     words.push(now);
     await stepDone(page);
-    await page.waitForFunction((was) => (document.querySelector('[data-testid=mend-step]') as HTMLElement | null)?.innerText.replace(/\s+/g, ' ') !== was, {}, now); // prettier-ignore
+    await page.waitForFunction(
+      (was) =>
+        (document.querySelector('[data-testid=mend-step]') as HTMLElement | null)?.innerText.replace(
+          /\s+/g,
+          ' ',
+        ) !== was,
+      {},
+      now,
+    );
   }
   return words;
 }
@@ -203,7 +214,9 @@ describe('a repair seen from elsewhere', () => {
     await waitForText(other, '[role=dialog]', /only your hands know/);
     await press(other, 'All steps');
     await other.waitForSelector('[role=dialog] ol button');
-    await other.$$eval('[role=dialog] ol button', (all) => (all.find((one) => /^Strand 1 /.test(one.textContent ?? '')) as HTMLElement).click()); // prettier-ignore
+    await other.$$eval('[role=dialog] ol button', (all) =>
+      (all.find((one) => /^Strand 1 /.test(one.textContent ?? '')) as HTMLElement).click(),
+    );
     await waitForText(other, '[data-testid=mend-step]', /^Strand 1 /);
     expect(await textOf(other, '[role=dialog]')).not.toMatch(/only your hands know/);
     await context.close();
@@ -267,7 +280,9 @@ describe('the ways to deal with it', () => {
   it('on a wide piece the ladder is the way to take, with its reason; others cost what they cost, or cannot be', async () => {
     const page = await chromium.open(`${app.address}${await setUpAt(app.address, wide('Wide'), 18)}`);
     await odd(page, 11);
-    expect(await best(page)).toMatch(/Let down and work up again 32 stitches in 8 rows · about \d+ minutes .* Only these stitches are worked again, not whole rows: about 9 minutes instead of \d+/); // prettier-ignore
+    expect(await best(page)).toMatch(
+      /Let down and work up again 32 stitches in 8 rows · about \d+ minutes .* Only these stitches are worked again, not whole rows: about 9 minutes instead of \d+/,
+    );
     await press(page, 'Other ways');
     await page.waitForSelector('[data-remedy=rip]');
     expect(await textOf(page, '[data-remedy=rip]')).toMatch(/to row 10: 8 rows, 8\d\d stitches/);

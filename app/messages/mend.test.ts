@@ -80,7 +80,10 @@ function bothTellings(sheet: Worksheet, one: Case) {
 }
 
 describe('the words of a repair, done as they stand', () => {
-  const charts = shelfCharts().filter(({ chart }) => chart.rows.some((row) => row.repeat.some(({ kind }) => kind === 'crossing')) && !chart.once); // prettier-ignore
+  const charts = shelfCharts().filter(
+    ({ chart }) =>
+      chart.rows.some((row) => row.repeat.some(({ kind }) => kind === 'crossing')) && !chart.once,
+  );
   it.each(charts.map(({ key, chart }) => [key, chart] as const))('%s', (_, chart) => {
     const flat = sheetOf([
       {

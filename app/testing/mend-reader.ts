@@ -63,21 +63,53 @@ function strandsRead(text: string): RepairMove[] {
 }
 
 const SENTENCES: readonly (readonly [RegExp, (hit: RegExpExecArray) => RepairMove[]])[] = [
-  [/^Work the next (\d+) stitch(?:es)? of (?:row|round) \d+, and stop$/, (hit) => [{ do: 'workOn', count: Number(hit[1]) }]],
-  [/^Take back the last (\d+) stitch(?:es)? of (?:row|round) \d+, one by one$/, (hit) => [{ do: 'unpick', count: Number(hit[1]) }]],
-  [/^Work (?:row|round) (\d+) to its end(?:, and turn)?$/, (hit) => [{ do: 'finishRow', row: Number(hit[1]) }]],
+  [
+    /^Work the next (\d+) stitch(?:es)? of (?:row|round) \d+, and stop$/,
+    (hit) => [{ do: 'workOn', count: Number(hit[1]) }],
+  ],
+  [
+    /^Take back the last (\d+) stitch(?:es)? of (?:row|round) \d+, one by one$/,
+    (hit) => [{ do: 'unpick', count: Number(hit[1]) }],
+  ],
+  [
+    /^Work (?:row|round) (\d+) to its end(?:, and turn)?$/,
+    (hit) => [{ do: 'finishRow', row: Number(hit[1]) }],
+  ],
   [/^Turn the work over$/, () => [{ do: 'turnWork' }]],
   [/^Let the working yarn hang$/, () => [{ do: 'parkYarn' }]],
   [/^Take up the working yarn$/, () => [{ do: 'takeUpYarn' }]],
-  [/^Slip the next (\d+) stitch(?:es)? to the (?:left|right) (?:needle|hand), unworked$/, (hit) => [{ do: 'slip', count: Number(hit[1]), to: 'taking' }]],
-  [/^Slip (\d+) stitch(?:es)? back to the (?:left|right) (?:needle|hand), unworked$/, (hit) => [{ do: 'slip', count: Number(hit[1]), to: 'feeding' }]],
-  [/^Slip the next (\d+) stitch(?:es)? off the (?:left|right) (?:needle|hand), onto a spare one$/, (hit) => [{ do: 'slipOff', count: Number(hit[1]) }]],
-  [/^Strand (\d+) \((?:row|round) (\d+)\) is only a float of slipped stitches: let it lie where it is$/, (hit) => [{ do: 'float', number: Number(hit[1]), row: Number(hit[2]) }]],
-  [/^Put the (\d+) back on the (?:left|right) (?:needle|hand)$/, (hit) => [{ do: 'putBack', count: Number(hit[1]) }]],
-  [/^Let the (\d+) run through (?:row|round)s (\d+ to \d+), and catch the \d+ loops below$/, (hit) => rowsOf(hit[2] ?? '').map((row) => ({ do: 'ravel', row, parts: [{ pass: 0, undone: Number(hit[1]), caught: Number(hit[1]) }] }))],
+  [
+    /^Slip the next (\d+) stitch(?:es)? to the (?:left|right) (?:needle|hand), unworked$/,
+    (hit) => [{ do: 'slip', count: Number(hit[1]), to: 'taking' }],
+  ],
+  [
+    /^Slip (\d+) stitch(?:es)? back to the (?:left|right) (?:needle|hand), unworked$/,
+    (hit) => [{ do: 'slip', count: Number(hit[1]), to: 'feeding' }],
+  ],
+  [
+    /^Slip the next (\d+) stitch(?:es)? off the (?:left|right) (?:needle|hand), onto a spare one$/,
+    (hit) => [{ do: 'slipOff', count: Number(hit[1]) }],
+  ],
+  [
+    /^Strand (\d+) \((?:row|round) (\d+)\) is only a float of slipped stitches: let it lie where it is$/,
+    (hit) => [{ do: 'float', number: Number(hit[1]), row: Number(hit[2]) }],
+  ],
+  [
+    /^Put the (\d+) back on the (?:left|right) (?:needle|hand)$/,
+    (hit) => [{ do: 'putBack', count: Number(hit[1]) }],
+  ],
+  [
+    /^Let the (\d+) run through (?:row|round)s (\d+ to \d+), and catch the \d+ loops below$/,
+    (hit) =>
+      rowsOf(hit[2] ?? '').map((row) => ({
+        do: 'ravel',
+        row,
+        parts: [{ pass: 0, undone: Number(hit[1]), caught: Number(hit[1]) }],
+      })),
+  ],
   [/^Pull /, (hit) => ravelRead(hit.input)],
   [/^Strands? /, (hit) => strandsRead(hit.input)],
-]; // prettier-ignore
+];
 
 export function readMending(lines: readonly string[]): RepairMove[] {
   return lines

@@ -151,7 +151,11 @@ describe('planted slips', () => {
         row: known ? row : null,
         seen: planted.get(row) ?? own,
       }));
-      const wanted = JSON.stringify([...planted].map(([row, made]) => ({ row, made: made === 'none' ? 'uncrossed' : made })).sort((a, b) => a.row - b.row)); // prettier-ignore
+      const wanted = JSON.stringify(
+        [...planted]
+          .map(([row, made]) => ({ row, made: made === 'none' ? 'uncrossed' : made }))
+          .sort((a, b) => a.row - b.row),
+      );
       all += 1;
       if (storiesOf(charted, seen).some((story) => JSON.stringify(oddOnes(charted, story)) === wanted))
         told += 1;

@@ -48,9 +48,18 @@ export type ToldProblem =
   | { readonly code: 'longer-than-piece'; readonly told: number; readonly most: number };
 
 const WORDS: Readonly<Record<string, Seen>> = {
-  r: 'right', right: 'right', l: 'left', left: 'left',
-  n: 'none', none: 'none', no: 'none', o: 'none', u: 'unsure', unsure: 'unsure', '?': 'unsure',
-}; // prettier-ignore
+  r: 'right',
+  right: 'right',
+  l: 'left',
+  left: 'left',
+  n: 'none',
+  none: 'none',
+  no: 'none',
+  o: 'none',
+  u: 'unsure',
+  unsure: 'unsure',
+  '?': 'unsure',
+};
 
 /**
  * "r r 5 l r", "right, right, left": leans from the first one named, with counts of plain rows between them.

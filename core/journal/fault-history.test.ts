@@ -17,18 +17,40 @@ const event = (happening: Happening, minute: number): JournalEvent => ({
 });
 const row = (at: number, minute: number) => event({ kind: 'rowDone', life: FIRST_LIFE, row: at }, minute);
 const fault = (rowEvent: JournalEvent, pieceRow: number, minute: number) =>
-  event({ kind: 'fault', pieceRow, rowEvent: rowEvent.id, panel: 'rope', wale: 2, charted: CROSSING, made: 'uncrossed' }, minute); // prettier-ignore
+  event(
+    {
+      kind: 'fault',
+      pieceRow,
+      rowEvent: rowEvent.id,
+      panel: 'rope',
+      wale: 2,
+      charted: CROSSING,
+      made: 'uncrossed',
+    },
+    minute,
+  );
 
 it('tells of every marked crossing when it was made, and what became of it', () => {
   const rows = [1, 2, 3, 4, 5, 6].map((at) => row(at, at * 5));
-  const [a, b, c, d, e] = [2, 3, 4, 5, 6].map((at, i) => fault(rows[at - 1] as JournalEvent, at, 31 + i)) as [JournalEvent, JournalEvent, JournalEvent, JournalEvent, JournalEvent]; // prettier-ignore
+  const [a, b, c, d, e] = [2, 3, 4, 5, 6].map((at, i) => fault(rows[at - 1] as JournalEvent, at, 31 + i)) as [
+    JournalEvent,
+    JournalEvent,
+    JournalEvent,
+    JournalEvent,
+    JournalEvent,
+  ];
   const events = [
-    ...rows, a, b, c, d, e,
+    ...rows,
+    a,
+    b,
+    c,
+    d,
+    e,
     event({ kind: 'mended', fault: a.id, by: 'ladder', minutes: 9 }, 45),
     event({ kind: 'left', fault: b.id, as: 'itLies' }, 46),
     event({ kind: 'undo', target: c.id }, 47),
     event({ kind: 'ripped', life: FIRST_LIFE, to: 5 }, 48),
-  ]; // prettier-ignore
+  ];
   const history = faultHistory(events, fold(events));
   expect(history.map(({ row: at, end, by, minutes }) => [at, end, by, minutes])).toEqual([
     [2, 'mended', 'ladder', 9],

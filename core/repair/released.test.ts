@@ -189,8 +189,18 @@ describe('check values (common practice, no published source)', () => {
   it('two rows below the needle over four stitches: two strands, the lowest first, the WS row knit from the RS', () => {
     const plan = planFor('rope-4', 3, 4);
     expect(said(plan)).toEqual([
-      'workOn 2', 'parkYarn', 'slipOff 4', 'ravel 4', 'ravel 3', 'strand 3', 'slide', 'strand 4', 'slide', 'putBack 4', 'takeUpYarn',
-    ]); // prettier-ignore
+      'workOn 2',
+      'parkYarn',
+      'slipOff 4',
+      'ravel 4',
+      'ravel 3',
+      'strand 3',
+      'slide',
+      'strand 4',
+      'slide',
+      'putBack 4',
+      'takeUpYarn',
+    ]);
     const [lowest, upper] = plan.moves.filter((move) => move.do === 'strand');
     expect(lowest?.steps).toMatchObject([{ kind: 'crossing', heldCount: 2, thenCount: 2 }]);
     expect(upper?.steps).toMatchObject([{ kind: 'run', run: { stitch: 'knit', count: 4 } }]);
@@ -198,7 +208,11 @@ describe('check values (common practice, no published source)', () => {
   it('a rope stays as wide as itself and its later crossings are made again', () => {
     const out = ladder('rope-4', 3, 12);
     expect(new Set(widths(out))).toEqual(new Set([4]));
-    expect(out.remake.map(({ row, fault }) => [row, fault])).toEqual([[3, true], [7, false], [11, false]]); // prettier-ignore
+    expect(out.remake.map(({ row, fault }) => [row, fault])).toEqual([
+      [3, true],
+      [7, false],
+      [11, false],
+    ]);
   });
   it('a honeycomb unit stays closed for its four stitches; a braid spreads (hard case 6)', () => {
     expect(ladder('honeycomb', 3, 12, 0, 2).onNeedle).toBe(4);
@@ -207,15 +221,46 @@ describe('check values (common practice, no published source)', () => {
   it('stitches that join higher up are passed until their row comes', () => {
     const strands = planFor('braid-3', 1, 6).moves.filter((move) => move.do === 'strand');
     expect(strands.map(({ row, pass, gives: made }) => [row, pass, made])).toEqual([
-      [1, 2, 4], [2, 2, 4], [3, 2, 4], [4, 2, 4], [5, 0, 6], [6, 0, 6],
-    ]); // prettier-ignore
+      [1, 2, 4],
+      [2, 2, 4],
+      [3, 2, 4],
+      [4, 2, 4],
+      [5, 0, 6],
+      [6, 0, 6],
+    ]);
   });
   it('two neighbouring 2/2 faults in one row, one WS row since: two ladders of two strands, a stop each, in working order', () => {
-    const sheet = sheetOf([{ rows: 20, panels: [{ chart: chartFrom('Row 1 (RS): p2, 2/2 RC, 2/2 LC, p2.\nRow 2: knit the knits and purl the purls.'), id: 'p' }] }]); // prettier-ignore
+    const sheet = sheetOf([
+      {
+        rows: 20,
+        panels: [
+          {
+            chart: chartFrom(
+              'Row 1 (RS): p2, 2/2 RC, 2/2 LC, p2.\nRow 2: knit the knits and purl the purls.',
+            ),
+            id: 'p',
+          },
+        ],
+      },
+    ]);
     const result = repairPlan(sheet, crossingsIn(sheet, [1]), { done: 2, worked: 0 }, 'right');
     if (!result.ok) throw new Error('no plan');
-    expect(result.value.ladders.map(({ strands, onNeedle, faults }) => [strands, onNeedle, faults])).toEqual([[2, 4, [0]], [2, 4, [1]]]); // prettier-ignore
-    const one = ['parkYarn', 'slipOff 4', 'ravel 2', 'ravel 1', 'strand 1', 'slide', 'strand 2', 'slide', 'putBack 4', 'takeUpYarn']; // prettier-ignore
+    expect(result.value.ladders.map(({ strands, onNeedle, faults }) => [strands, onNeedle, faults])).toEqual([
+      [2, 4, [0]],
+      [2, 4, [1]],
+    ]);
+    const one = [
+      'parkYarn',
+      'slipOff 4',
+      'ravel 2',
+      'ravel 1',
+      'strand 1',
+      'slide',
+      'strand 2',
+      'slide',
+      'putBack 4',
+      'takeUpYarn',
+    ];
     expect(said(result.value)).toEqual(['workOn 2', ...one, 'workOn 4', ...one]);
   });
   it('a fault higher up in the same rope is put right by the same ladder', () => {
@@ -233,7 +278,11 @@ describe('check values (common practice, no published source)', () => {
         ],
       },
     ]);
-    const [p3, p7, q3] = [crossingsIn(sheet, [3])[0], crossingsIn(sheet, [7])[0], crossingsIn(sheet, [3])[1]] as Deviation[]; // prettier-ignore
+    const [p3, p7, q3] = [
+      crossingsIn(sheet, [3])[0],
+      crossingsIn(sheet, [7])[0],
+      crossingsIn(sheet, [3])[1],
+    ] as Deviation[];
     const result = repairWith(sheet, [p3!], [p3!, p7!, q3!], { done: 10, worked: 0 }, 'right');
     expect(result).toMatchObject({
       ok: true,
@@ -246,11 +295,23 @@ describe('check values (common practice, no published source)', () => {
     const tenth = moves.find((move) => move.do === 'strand' && move.row === 10);
     expect(tenth).toMatchObject({ do: 'strand', gives: 4 });
     const steps = tenth?.do === 'strand' ? tenth.steps : [];
-    expect(steps.map((step) => step.kind === 'run' && `${step.run.stitch} ${step.run.count}`)).toEqual(['slipBehind 1', 'purl 2', 'slipBehind 1']); // prettier-ignore
+    expect(steps.map((step) => step.kind === 'run' && `${step.run.stitch} ${step.run.count}`)).toEqual([
+      'slipBehind 1',
+      'purl 2',
+      'slipBehind 1',
+    ]);
     expect(ladders[0]).toMatchObject({ strands: 3, floats: 1 });
   });
   it('with the row in hand: worked to the stitches, slipped back when it has passed them, turned with a WS row (hard case 6)', () => {
-    const sheet = sheetOf([{ rows: 60, panels: [{ chart: 'garter', repeats: 4 }, { chart: 'rope-4', id: 'p' }] }]); // prettier-ignore
+    const sheet = sheetOf([
+      {
+        rows: 60,
+        panels: [
+          { chart: 'garter', repeats: 4 },
+          { chart: 'rope-4', id: 'p' },
+        ],
+      },
+    ]);
     const way = (done: number, worked: number, hand: Hand, wrongSide: 'turn' | 'finish' = 'turn') => {
       const plan = repairPlan(sheet, crossingsIn(sheet, [3]), { done, worked }, hand, {
         wrongSide,
@@ -271,7 +332,15 @@ describe('check values (common practice, no published source)', () => {
     // One of the four is worked already: taken back, it costs no strand more. So are three.
     expect(way(4, 7, 'right')).toEqual(['unpick 1', 'parkYarn', 2, 'takeUpYarn']);
     expect(way(4, 9, 'right')).toEqual(['unpick 3', 'parkYarn', 2, 'takeUpYarn']);
-    expect(way(7, 0, 'right')).toEqual(['parkYarn', 'turnWork', 'slip 6', 5, 'slip 6', 'turnWork', 'takeUpYarn']); // prettier-ignore
+    expect(way(7, 0, 'right')).toEqual([
+      'parkYarn',
+      'turnWork',
+      'slip 6',
+      5,
+      'slip 6',
+      'turnWork',
+      'takeUpYarn',
+    ]);
     expect(way(7, 0, 'right', 'finish')).toEqual(['finishRow 8', 'workOn 6', 'parkYarn', 6, 'takeUpYarn']);
     expect(way(7, 6, 'right')).toEqual(['parkYarn', 'turnWork', 6, 'turnWork', 'takeUpYarn']);
   });

@@ -24,7 +24,14 @@ const USUAL: Circumstances = {
   limits: { neverCut: true, longestLadder: null },
 };
 const wide = sheetOf([
-  { rows: 120, panels: [{ chart: 'stockinette', repeats: 52 }, { chart: 'rope-4', id: 'rope', repeats: 1 }, { chart: 'stockinette', repeats: 60 }] }, // prettier-ignore
+  {
+    rows: 120,
+    panels: [
+      { chart: 'stockinette', repeats: 52 },
+      { chart: 'rope-4', id: 'rope', repeats: 1 },
+      { chart: 'stockinette', repeats: 60 },
+    ],
+  },
 ]);
 const onRow = (sheet: Worksheet, row: number, panel = 'rope'): Deviation => {
   const fault = crossingsIn(sheet, [row]).find((one) => one.panel === panel) as Deviation;
@@ -66,8 +73,10 @@ describe('the way to take', () => {
   });
   it('to a lifeline that lies below it nothing can go wrong', () => {
     expect(ways(wide, onRow(wide, 39), 60, { lifelines: [20, 37, 45] }).offer('rip')).toMatchObject({
-      to: { row: 37, lifeline: true }, risk: 0, rows: 23,
-    }); // prettier-ignore
+      to: { row: 37, lifeline: true },
+      risk: 0,
+      rows: 23,
+    });
   });
   it('on a finished piece it is sewn over; nothing goes back on a needle', () => {
     const { best, cannot } = ways(wide, onRow(wide, 39), 120, { boundOff: true });
@@ -80,7 +89,19 @@ describe('the way to take', () => {
     expect(ways(wide, onRow(wide, 39), 120).cannot('ladder')).toBeUndefined();
   });
   it('where purls lie on top, or nobody knows how it lies, it cannot be sewn', () => {
-    const purled = sheetOf([{ rows: 20, panels: [{ chart: chartFrom('A = slip 2 to a cable needle and hold in front, k2, p2 from the cable needle\nRow 1 (RS): k2, A, k2.\nRow 2: purl.'), id: 'rope' }] }]); // prettier-ignore
+    const purled = sheetOf([
+      {
+        rows: 20,
+        panels: [
+          {
+            chart: chartFrom(
+              'A = slip 2 to a cable needle and hold in front, k2, p2 from the cable needle\nRow 1 (RS): k2, A, k2.\nRow 2: purl.',
+            ),
+            id: 'rope',
+          },
+        ],
+      },
+    ]);
     expect(ways(purled, onRow(purled, 1), 8).cannot('sew')).toBe('cannot-be-sewn');
     expect(ways(wide, { ...onRow(wide, 3), made: 'unknown' }, 8).cannot('sew')).toBe('cannot-be-sewn');
   });
@@ -92,7 +113,19 @@ describe('the way to take', () => {
     expect([offer('graft')?.risk, best]).toEqual([3, 'sew']);
   });
   it('is made a feature only while the panel goes on crossing', () => {
-    const once = sheetOf([{ rows: 8, panels: [{ chart: chartFrom('Row 1 (RS): p1, 2/2 RC, p1.\nRow 2: k1, p4, k1.\nRows 3, 5, 7: p1, k4, p1.\nRows 4, 6, 8: k1, p4, k1.'), id: 'rope' }] }]); // prettier-ignore
+    const once = sheetOf([
+      {
+        rows: 8,
+        panels: [
+          {
+            chart: chartFrom(
+              'Row 1 (RS): p1, 2/2 RC, p1.\nRow 2: k1, p4, k1.\nRows 3, 5, 7: p1, k4, p1.\nRows 4, 6, 8: k1, p4, k1.',
+            ),
+            id: 'rope',
+          },
+        ],
+      },
+    ]);
     expect(ways(once, onRow(once, 1), 4).cannot('feature')).toBe('nothing-to-come');
     expect(ways(wide, onRow(wide, 3), 4).offer('feature')).toBeDefined();
   });
@@ -111,17 +144,39 @@ it('offers come by their weight, whatever the piece and the place', () =>
           wide,
           Array.from({ length: done }, (_, i) => i + 1),
         );
-        const { offers, refused } = ways(wide, onRow(wide, (all[pick % all.length] as Deviation).pieceRow), done, { boundOff }); // prettier-ignore
+        const { offers, refused } = ways(
+          wide,
+          onRow(wide, (all[pick % all.length] as Deviation).pieceRow),
+          done,
+          { boundOff },
+        );
         const weights = offers.map(weight);
         expect(weights).toEqual([...weights].sort((a, b) => a - b));
-        expect([...offers, ...refused].map(({ remedy }) => remedy).sort()).toEqual(['feature', 'graft', 'ladder', 'leave', 'rip', 'sew', 'unpick']); // prettier-ignore
+        expect([...offers, ...refused].map(({ remedy }) => remedy).sort()).toEqual([
+          'feature',
+          'graft',
+          'ladder',
+          'leave',
+          'rip',
+          'sew',
+          'unpick',
+        ]);
       },
     ),
     { numRuns: 40 },
   ));
 
 it('stitches to unpick are those that the cue counts from the crossing on, for either hand and either side', () => {
-  const sheet = sheetOf([{ rows: 30, panels: [{ chart: 'garter', repeats: 5 }, { chart: 'rope-4', id: 'rope', repeats: 2 }, { chart: 'stockinette', repeats: 3 }] }]); // prettier-ignore
+  const sheet = sheetOf([
+    {
+      rows: 30,
+      panels: [
+        { chart: 'garter', repeats: 5 },
+        { chart: 'rope-4', id: 'rope', repeats: 2 },
+        { chart: 'stockinette', repeats: 3 },
+      ],
+    },
+  ]);
   for (const hand of ['right', 'left'] satisfies Hand[])
     for (const fault of crossingsIn(sheet, [3, 7])) {
       const at = crossingAt(sheet, fault.pieceRow, fault.panel, fault.wale);
