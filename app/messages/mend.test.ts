@@ -58,7 +58,6 @@ function prepared(sheet: Worksheet, { picks, done, worked, hand, options, way }:
     byHand: false,
     round: construction === 'round',
     turns: construction === 'flat',
-    working: done + 1,
   });
   return {
     plan: plan.value,

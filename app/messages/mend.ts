@@ -18,22 +18,19 @@ export type MendWords = {
   readonly side: 'right' | 'left';
   readonly line: Line;
   readonly turns: boolean;
-  /** The row in hand; null when all are done. */
-  readonly working: number | null;
 };
 
 export function mendWordsFor(
   direction: Direction,
-  more: { wayOf: WayOf; byHand: boolean; round: boolean; turns: boolean; working: number | null },
+  more: { wayOf: WayOf; byHand: boolean; round: boolean; turns: boolean },
 ): MendWords {
-  const { wayOf, byHand, round, turns, working } = more;
+  const { wayOf, byHand, round, turns } = more;
   return {
     wayOf,
     needles: needlesOf(facedDirection({ side: 'RS', direction }), byHand),
     side: direction === 'rightToLeft' ? 'right' : 'left',
     line: lineOf(round),
     turns,
-    working,
   };
 }
 
@@ -94,9 +91,9 @@ function moveSaid(move: RepairMove, how: MendWords): string {
   const { needles, line } = how;
   switch (move.do) {
     case 'workOn':
-      return `Work the next ${stitches(move.count)} of ${line} ${how.working}, and stop.`;
+      return `Work the next ${stitches(move.count)} of ${line} ${move.row}, and stop.`;
     case 'unpick':
-      return `Take back the last ${stitches(move.count)} of ${line} ${how.working}, one by one.`;
+      return `Take back the last ${stitches(move.count)} of ${line} ${move.row}, one by one.`;
     case 'finishRow':
       return `Work ${line} ${move.row} to its end${how.turns ? ', and turn' : ''}.`;
     case 'turnWork':

@@ -22,9 +22,7 @@ export function minutesWords(minutes: number): string {
   const halves = Math.round(minutes / 30);
   if (halves === 2) return 'about an hour';
   const hours = Math.floor(halves / 2);
-  return halves % 2 === 0
-    ? `about ${hours} hours`
-    : `about ${hours > 0 ? hours : ''}½ hours`.replace(' ½', ' ½');
+  return halves % 2 === 0 ? `about ${hours} hours` : `about ${hours > 0 ? hours : ''}½ hours`;
 }
 
 const LOOK_WORDS: Readonly<Record<Look, string>> = {

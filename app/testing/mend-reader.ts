@@ -64,12 +64,12 @@ function strandsRead(text: string): RepairMove[] {
 
 const SENTENCES: readonly (readonly [RegExp, (hit: RegExpExecArray) => RepairMove[]])[] = [
   [
-    /^Work the next (\d+) stitch(?:es)? of (?:row|round) \d+, and stop$/,
-    (hit) => [{ do: 'workOn', count: Number(hit[1]) }],
+    /^Work the next (\d+) stitch(?:es)? of (?:row|round) (\d+), and stop$/,
+    (hit) => [{ do: 'workOn', row: Number(hit[2]), count: Number(hit[1]) }],
   ],
   [
-    /^Take back the last (\d+) stitch(?:es)? of (?:row|round) \d+, one by one$/,
-    (hit) => [{ do: 'unpick', count: Number(hit[1]) }],
+    /^Take back the last (\d+) stitch(?:es)? of (?:row|round) (\d+), one by one$/,
+    (hit) => [{ do: 'unpick', row: Number(hit[2]), count: Number(hit[1]) }],
   ],
   [
     /^Work (?:row|round) (\d+) to its end(?:, and turn)?$/,

@@ -11,6 +11,7 @@ import {
   oddOnes,
   pairCost,
   storiesOf,
+  unmarked,
   wholes,
   type Place,
   type Story,
@@ -112,9 +113,10 @@ describe('stories', () => {
   it('early by a row is early, not two faults', () => {
     const track = rows(6, 6);
     const seen = asSeen(track).with(3, { row: 20, seen: 'right' });
-    expect(storiesOf(track, seen)[0]?.slips).toEqual([
-      { kind: 'shifted', row: 21, by: -1, wrongLean: false },
-    ]);
+    const [story] = storiesOf(track, seen) as [Story];
+    expect(story.slips).toEqual([{ kind: 'shifted', row: 21, by: -1, wrongLean: false }]);
+    // A ladder from row 21 up would leave the early one standing.
+    expect([oddOnes(track, story), unmarked(story)]).toEqual([[], 1]);
   });
 });
 

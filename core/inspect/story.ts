@@ -198,7 +198,11 @@ export function storiesOf(charted: readonly Place[], sights: readonly Sight[]): 
     .map((story) => ({ ...story, sure: Math.exp(best - story.cost) / belief }));
 }
 
-/** What lies otherwise than charted if a story is true, crossing by crossing. */
+/** What lies below its charted row, or where none is charted: a mark on a charted crossing would not reach it. */
+export const unmarked = ({ slips }: Story) =>
+  slips.filter((slip) => slip.kind === 'extra' || (slip.kind === 'shifted' && slip.by < 0)).length;
+
+/** What lies otherwise than charted if a story is true, crossing by crossing; see {@link unmarked} for what is left out. */
 export function oddOnes(
   charted: readonly Place[],
   { whole, slips }: Story,
@@ -219,7 +223,7 @@ export function oddOnes(
       // Against the whole slip: as charted again.
       if (now !== undefined) odd.delete(slip.row);
       else if (lean) odd.set(slip.row, OTHER[lean]);
-    } else odd.set(slip.row, 'uncrossed');
+    } else if (slip.kind !== 'shifted' || slip.by > 0) odd.set(slip.row, 'uncrossed');
   }
   return [...odd].map(([row, made]) => ({ row, made })).sort((a, b) => a.row - b.row);
 }

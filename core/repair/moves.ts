@@ -23,9 +23,9 @@ export type StrandMove = {
 };
 
 export type RepairMove =
-  /** Of the row in hand: so many stitches on, or back. */
-  | { readonly do: 'workOn'; readonly count: number }
-  | { readonly do: 'unpick'; readonly count: number }
+  /** Of the row that is in hand by then: so many stitches on, or back. */
+  | { readonly do: 'workOn'; readonly row: number; readonly count: number }
+  | { readonly do: 'unpick'; readonly row: number; readonly count: number }
   /** The row in hand to its end, and, where work is turned, turn. */
   | { readonly do: 'finishRow'; readonly row: number }
   /** The other side to the front. */

@@ -36,7 +36,8 @@ export type RepairRefusal =
   | 'strand-does-not-fit'
   | 'not-a-float'
   | 'wrong-side'
-  | 'row-at-its-end';
+  | 'row-at-its-end'
+  | 'other-row';
 
 class Refusal extends Error {
   constructor(readonly code: RepairRefusal) {
@@ -97,11 +98,11 @@ class Mender {
   do(move: RepairMove) {
     switch (move.do) {
       case 'workOn':
-        return this.workOn(move.count);
+        return move.row === this.row ? this.workOn(move.count) : refuse('other-row');
       case 'unpick':
-        return this.unpick(move.count);
+        return move.row === this.row ? this.unpick(move.count) : refuse('other-row');
       case 'finishRow':
-        return this.finishRow();
+        return move.row === this.row ? this.finishRow() : refuse('other-row');
       case 'turnWork':
         return this.turnWork();
       case 'parkYarn':

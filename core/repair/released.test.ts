@@ -175,7 +175,7 @@ const ladder = (...of: Parameters<typeof planFor>) => planFor(...of).ladders[0] 
 const widths = ({ rows }: Ladder) => rows.map(({ columns }) => columns.length);
 const said = ({ moves }: RepairPlan) =>
   moves.map((move) =>
-    'row' in move ? `${move.do} ${move.row}` : 'count' in move ? `${move.do} ${move.count}` : move.do,
+    'count' in move ? `${move.do} ${move.count}` : 'row' in move ? `${move.do} ${move.row}` : move.do,
   );
 
 describe('check values (common practice, no published source)', () => {

@@ -100,7 +100,9 @@ export class Route {
     );
     const unpicks = stitches(back, gives) <= stitches(on, takes) + again;
     this.moves.push(
-      unpicks ? { do: 'unpick', count: stitches(back, gives) } : { do: 'workOn', count: stitches(on, takes) },
+      unpicks
+        ? { do: 'unpick', row: this.done + 1, count: stitches(back, gives) }
+        : { do: 'workOn', row: this.done + 1, count: stitches(on, takes) },
     );
     this.worked = unpicks ? first : last;
   }
@@ -193,7 +195,11 @@ export class Route {
     const { cells, over } = cellsBefore(ahead, from - this.tips);
     if (cells > 0) {
       this.takeUp();
-      this.moves.push({ do: 'workOn', count: stitches(ahead.slice(0, cells), takes) });
+      this.moves.push({
+        do: 'workOn',
+        row: this.done + 1,
+        count: stitches(ahead.slice(0, cells), takes),
+      });
       this.worked += cells;
       this.look();
     }

@@ -1,6 +1,6 @@
 /** What was found: the most likely story of each track, others that are as likely, and the marks that come of it. */
 import { useMemo, useState } from 'react';
-import { oddOnes, storiesOf, type Story } from '@core/inspect/story';
+import { oddOnes, storiesOf, unmarked, type Story } from '@core/inspect/story';
 import type { Seen, Sight } from '@core/inspect/seen';
 import type { Charted } from '@core/inspect/track';
 import { otherLean, type Made } from '@core/piece/deviation';
@@ -73,6 +73,12 @@ function Stories({ track, name, props }: { track: TrackSeen; name: string | null
             {stories.length > 1 || story.slips.length > 0 ? (
               <p className="text-soft">{sureWords(story)}</p>
             ) : null}
+            {unmarked(story) > 0 && (
+              <p>
+                What lies where no crossing is charted is not marked: rip back below it, or leave it and note
+                it.
+              </p>
+            )}
             {marks.length > 0 && !taken && (
               <button
                 type="button"

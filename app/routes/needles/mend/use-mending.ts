@@ -103,7 +103,6 @@ export function useMending(
       byHand,
       round,
       turns: sheet.plan.construction === 'flat',
-      working: done < sheet.rows ? done + 1 : null,
     });
     const moves = plan.moves.map(({ frame: _, ...move }) => move);
     return { plan, faults: named, steps: guideFor(plan, letRun), how, key: shortened(JSON.stringify(moves)) };
