@@ -32,7 +32,7 @@ await buildApp();
 fs.mkdirSync(REPORTS, { recursive: true });
 const asked = process.argv.slice(2);
 const results = [
-  runProject('unit', asked),
+  runProject('unit', ['--testTimeout=60000', ...asked]),
   runProject('e2e', ['--runInBand', '--testTimeout=120000', ...asked]),
 ];
 const passed = results.reduce((sum, result) => sum + result.passed, 0);

@@ -38,7 +38,7 @@ export async function openBrowser(): Promise<OpenBrowser> {
     troubles,
     open: async (url, viewport = DESK, prefs = HURRIED) => {
       const page = await browser.newPage();
-      page.setDefaultTimeout(15_000);
+      page.setDefaultTimeout(45_000);
       page.on('console', (message) => message.type() === 'error' && troubles.push(message.text()));
       page.on('pageerror', (error) => troubles.push(String(error)));
       await page.setViewport(viewport);
