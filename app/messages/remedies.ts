@@ -87,6 +87,12 @@ export function reasonWords([best, ...others]: readonly Offer[]): string {
   }
 }
 
+const SEWN_WHY = {
+  purled: 'Purls would have to lie on top: those cannot be sewn over.',
+  unknown: 'Say first how it lies on your fabric.',
+  plain: 'No strand should lie on top there: a plain column sewn over a crossing does not hide it.',
+} as const;
+
 export function refusalWords({ cannot }: Refusal, line: Line): string {
   switch (cannot.code) {
     case 'too-far':
@@ -98,9 +104,7 @@ export function refusalWords({ cannot }: Refusal, line: Line): string {
     case 'never-cut':
       return 'You wished that nothing is cut.';
     case 'cannot-be-sewn':
-      return cannot.why === 'purled'
-        ? 'Purls would have to lie on top: those cannot be sewn over.'
-        : 'Say first how it lies on your fabric.';
+      return SEWN_WHY[cannot.why];
     case 'nothing-to-come':
       return 'No other crossing of this panel is to come, or it does not lean at all.';
     default:

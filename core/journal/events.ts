@@ -48,7 +48,8 @@ export type Fault = {
   readonly panel: string;
   /** First wale of the crossing, from the right edge. */
   readonly wale: number;
-  readonly charted: Crossing;
+  /** `plain`: none is charted there, and one was made all the same. */
+  readonly charted: Crossing | 'plain';
   readonly made: Made;
 };
 /** The ways to put a crossing right that leave the row in hand where it is. */

@@ -44,7 +44,7 @@ export const eventSchema = z.discriminatedUnion('kind', [
     rowEvent: id.nullable(),
     panel,
     wale: z.int().min(0).max(10_000),
-    charted: crossing,
+    charted: z.union([crossing, z.literal('plain')]),
     made: z.union([crossing, z.literal('uncrossed'), z.literal('unknown')]),
   }),
   z.strictObject({

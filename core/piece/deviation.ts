@@ -1,6 +1,7 @@
 /** Rows that were not made as planned: the crossing cells of a row replaced by what really lies there. */
 import type { PieceRow, Wale } from '../indices';
 import { groupOf, groupsBefore, takes } from '../stitch/cells';
+import { isSlipped } from '../stitch/looks';
 import { stitch, type Cell, type Crossing } from '../stitch/types';
 import type { LaidCell } from '../chart/laid';
 import type { PanelRow, WorkRow } from './work-row';
@@ -8,7 +9,10 @@ import type { PanelRow, WorkRow } from './work-row';
 /** What lies where a crossing was charted. */
 export type Made = Crossing | 'uncrossed' | 'unknown';
 
-/** A crossing not made as charted: `wale` is the first of the crossing's wales from the right edge. */
+/**
+ * A crossing not made as charted: `wale` is the first of the crossing's wales from the right edge. Where none is charted,
+ * `made` is one that was made all the same, over plain stitches.
+ */
 export type Deviation = {
   readonly pieceRow: PieceRow;
   readonly panel: string;
@@ -42,7 +46,36 @@ function replaceCell(at: LaidCell, actual: Made): LaidCell[] {
   return uncrossed(at.cell).map((cell, i) => ({ cell, taken: at.taken + i, given: at.given + i }));
 }
 
-/** Deviations that no longer meet a crossing of their own width (a plan edited since) change nothing. */
+/** Those of a panel that lie where no crossing is charted. */
+function unplaced(panel: PanelRow, deviations: readonly Deviation[]): Deviation[] {
+  const charted = new Set(
+    panel.cells.filter(({ cell }) => cell.kind === 'crossing').map((at) => waleOf(panel, at)),
+  );
+  return deviations.filter((one) => one.panel === panel.panel.id && !charted.has(one.wale));
+}
+
+/** The plain stitches under a crossing that is not charted; null where others lie there, or fewer. */
+function plainUnder(panel: PanelRow, cells: readonly LaidCell[], { wale, made }: Deviation): number | null {
+  if (typeof made === 'string') return null;
+  const from = cells.findIndex((at) => at.cell.kind !== 'noStitch' && waleOf(panel, at) === wale);
+  const under = cells.slice(from, from + takes(made));
+  const plain = under.every(
+    (at, i) => at.cell.kind === 'stitch' && !isSlipped(at.cell) && waleOf(panel, at) === wale + i,
+  );
+  return from >= 0 && under.length === takes(made) && plain ? from : null;
+}
+
+/** With the crossings that were made where none is charted. */
+function withUncharted(panel: PanelRow, cells: readonly LaidCell[], extra: readonly Deviation[]) {
+  return extra.reduce((now, one) => {
+    const from = plainUnder(panel, now, one);
+    const first = from === null ? undefined : now[from];
+    if (from === null || !first || typeof one.made === 'string') return now;
+    return now.toSpliced(from, takes(one.made), { ...first, cell: one.made });
+  }, cells);
+}
+
+/** Deviations that no longer meet a crossing of their own width, or plain stitches (a plan edited since), change nothing. */
 export function applyDeviations(row: WorkRow, deviations: readonly Deviation[]): WorkRow {
   const panels = row.panels.map((panel) => {
     const cells = panel.cells.flatMap((at) => {
@@ -50,7 +83,7 @@ export function applyDeviations(row: WorkRow, deviations: readonly Deviation[]):
       const fits = hit && (typeof hit.made === 'string' || takes(hit.made) === takes(at.cell));
       return hit && fits ? replaceCell(at, hit.made) : [at];
     });
-    return { ...panel, cells };
+    return { ...panel, cells: withUncharted(panel, cells, unplaced(panel, deviations)) };
   });
   return { ...row, panels, laid: { ...row.laid, cells: panels.flatMap((panel) => panel.cells) } };
 }

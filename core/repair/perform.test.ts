@@ -1,15 +1,16 @@
 /** Repairs done literally on loops: whatever the piece, the place and the hand, they end with the charted fabric. */
 import fc from 'fast-check';
-import { otherLean, type Deviation } from '../piece/deviation';
-import { chartedCrossing, repairPlan, type RepairOptions } from './plan';
+import { wale } from '../indices';
+import { otherLean, waleOf, type Deviation } from '../piece/deviation';
+import { crossingIn, repairPlan, type RepairOptions } from './plan';
 import { checkChart, closeToRing, type Chart } from '../chart/chart';
 import { charted, checkPlan, made, worksheet, type Worksheet } from '../piece/worksheet';
 import type { Phase, Shaping, ShapingAct } from '../piece/shaping';
 import { shelfCharts } from '../shelf/shelf';
-import type { Hand } from '../stitch/types';
+import type { Crossing, Hand } from '../stitch/types';
 import { lineCharts, ringCharts } from '../testing/arbitrary';
 import { planOf, sheetOf } from '../testing/plans';
-import { crossingsIn, outcome } from '../testing/mending';
+import { crossingsIn, outcome, withFaults } from '../testing/mending';
 import { rowInHand } from './needle';
 
 const shapingOf = (edge: 'right' | 'left', act: ShapingAct, phase: Phase): Shaping => ({
@@ -21,9 +22,30 @@ const shapingOf = (edge: 'right' | 'left', act: ShapingAct, phase: Phase): Shapi
 
 const HANDS: readonly Hand[] = ['right', 'left'];
 
-/** How a fault lies: leaning the other way, not crossed, or nobody knows. */
+const TWO_OVER_TWO: Crossing = {
+  kind: 'crossing',
+  lean: 'right',
+  over: ['knit', 'knit'],
+  under: ['knit', 'knit'],
+};
+
+/** A crossing made where none is charted, in the row of a fault; the fault itself where no four plain stitches lie side by side. */
+function elsewhere(sheet: Worksheet, fault: Deviation, which: number): Deviation {
+  const places = charted(sheet, fault.pieceRow).panels.flatMap((panel) =>
+    panel.cells.flatMap((at): Deviation[] => {
+      const extra = { ...fault, panel: panel.panel.id, wale: wale(waleOf(panel, at)), made: TWO_OVER_TWO };
+      const row = made(withFaults(sheet, [extra]), fault.pieceRow);
+      const stands = crossingIn(row, extra.panel, extra.wale)?.cell === TWO_OVER_TWO;
+      return at.cell.kind === 'stitch' && stands ? [extra] : [];
+    }),
+  );
+  return places[which % Math.max(1, places.length)] ?? fault;
+}
+
+/** How a fault lies: leaning the other way, not crossed, nobody knows, or crossed where none is charted. */
 function lying(sheet: Worksheet, fault: Deviation, how: number): Deviation {
-  const at = chartedCrossing(charted(sheet, fault.pieceRow), fault.panel, fault.wale);
+  if (how >= 3) return elsewhere(sheet, fault, how);
+  const at = crossingIn(charted(sheet, fault.pieceRow), fault.panel, fault.wale);
   const made =
     how === 0 && at ? otherLean(at.cell) : how === 1 ? ('uncrossed' as const) : ('unknown' as const);
   return { ...fault, made };
@@ -38,7 +60,10 @@ type Case = {
 };
 const cases = (rows: number): fc.Arbitrary<Case> =>
   fc.record({
-    picks: fc.array(fc.tuple(fc.nat(), fc.nat(2)), { minLength: 1, maxLength: 3 }),
+    picks: fc.array(fc.tuple(fc.nat(), fc.oneof(fc.nat(2), fc.integer({ min: 3, max: 99 }))), {
+      minLength: 1,
+      maxLength: 3,
+    }),
     done: fc.integer({ min: 1, max: rows }),
     worked: fc.oneof(fc.constant(0), fc.nat()),
     hand: fc.constantFrom(...HANDS),
@@ -55,9 +80,15 @@ function tried(sheet: Worksheet, { picks, done, worked, hand, options }: Case): 
     Array.from({ length: done }, (_, i) => i + 1),
   );
   if (all.length === 0) return undefined;
-  const faults = [...new Map(picks.map(([which, how]) => [which % all.length, how]))].map(([which, how]) =>
+  const picked = [...new Map(picks.map(([which, how]) => [which % all.length, how]))].map(([which, how]) =>
     lying(sheet, all[which] as Deviation, how),
   );
+  // Two made where none is charted cannot lie over the same stitches.
+  const faults = picked.reduce<Deviation[]>((taken, one) => {
+    const together = made(withFaults(sheet, [...taken, one]), one.pieceRow);
+    const stands = typeof one.made === 'string' || crossingIn(together, one.panel, one.wale) !== null;
+    return stands ? [...taken, one] : taken;
+  }, []);
   const inHand = rowInHand(sheet, done + 1, (row) => made(sheet, row).laid, hand);
   const spot = { done, worked: inHand ? worked % (inHand.cells.length + 1) : 0 };
   const plan = repairPlan(sheet, faults, spot, hand, options);

@@ -104,8 +104,8 @@ function sheetsFor(sheet: Worksheet, faults: readonly RepairFault[]) {
   return { target: { ...sheet, deviations: target }, actual: { ...sheet, deviations: actual } };
 }
 
-/** The charted crossing of a panel at a wale in a piece row; null if none stands there. */
-export function chartedCrossing(row: WorkRow, panel: string, wale: number): CrossingAt | null {
+/** The crossing of a panel at a wale in a row; null if none stands there. */
+export function crossingIn(row: WorkRow, panel: string, wale: number): CrossingAt | null {
   const found = row.panels.find((one) => one.panel.id === panel);
   return found ? (crossingsOf(found).find((at) => waleOf(found, at) === wale) ?? null) : null;
 }
@@ -113,15 +113,36 @@ export function chartedCrossing(row: WorkRow, panel: string, wale: number): Cros
 type Rows = {
   readonly actual: (row: number) => LaidRow;
   readonly target: (row: number) => LaidRow;
+  readonly actualRow: (row: number) => WorkRow;
   readonly targetRow: (row: number) => WorkRow;
 };
 
-/** The cells that lie where a fault's crossing is charted. */
+function rowsOf({ target, actual }: ReturnType<typeof sheetsFor>): Rows {
+  const [actualRow, targetRow] = [actual, target].map((sheet) => once((row) => made(sheet, row))) as [
+    Rows['actualRow'],
+    Rows['targetRow'],
+  ];
+  return {
+    actualRow,
+    targetRow,
+    actual: (row) => actualRow(row).laid,
+    target: (row) => targetRow(row).laid,
+  };
+}
+
+/** The columns of a fault's row that it takes: of the charted crossing, or of one that was made where none is charted. */
+function columnsAt({ actualRow, targetRow }: Rows, { pieceRow, panel, wale }: RepairFault): number[] | null {
+  for (const row of [targetRow(pieceRow), actualRow(pieceRow)]) {
+    const at = crossingIn(row, panel, wale);
+    if (at) return columnsGiven(row.laid, at);
+  }
+  return null;
+}
+
+/** The cells that lie where a fault is. */
 function startsOf(rows: Rows, fault: RepairFault, index: number): Start[] {
-  const at = chartedCrossing(rows.targetRow(fault.pieceRow), fault.panel, fault.wale);
-  if (!at) return [];
   const laid = rows.actual(fault.pieceRow);
-  const columns = new Set(columnsGiven(rows.target(fault.pieceRow), at));
+  const columns = new Set(columnsAt(rows, fault));
   return laid.cells
     .filter((cell) => columnsGiven(laid, cell).some((column) => columns.has(column)))
     .map((cell) => ({ row: fault.pieceRow, cell, fault: index }));
@@ -131,8 +152,7 @@ function problemsWith(sheet: Worksheet, rows: Rows, faults: readonly RepairFault
   return faults.flatMap((fault, i): RepairProblem[] => {
     if (!hasRow(sheet, fault.pieceRow) || fault.pieceRow > done)
       return [{ code: 'row-not-worked', fault: i }];
-    const found = chartedCrossing(rows.targetRow(fault.pieceRow), fault.panel, fault.wale);
-    return found ? [] : [{ code: 'no-such-crossing', fault: i }];
+    return columnsAt(rows, fault) ? [] : [{ code: 'no-such-crossing', fault: i }];
   });
 }
 
@@ -189,12 +209,7 @@ export function repairPlan(
   options: RepairOptions = USUAL_WAY,
 ): Result<RepairPlan, readonly RepairProblem[]> {
   const sheets = sheetsFor(sheet, faults);
-  const targetRow = once((row) => made(sheets.target, row));
-  const rows: Rows = {
-    actual: once((row) => made(sheets.actual, row).laid),
-    target: (row) => targetRow(row).laid,
-    targetRow,
-  };
+  const rows = rowsOf(sheets);
   const problems = problemsWith(sheet, rows, faults, spot.done);
   if (problems.length > 0 || faults.length === 0) return err(problems);
   const starts = faults.flatMap((fault, i) => startsOf(rows, fault, i));
@@ -250,10 +265,8 @@ export function repairPlan(
 
 /** Whether a ladder lets down some of the stitches where a fault lies. */
 function letsDown(sheet: Worksheet, { ladders }: RepairPlan, fault: RepairFault): boolean {
-  const row = made(sheetsFor(sheet, [fault]).target, fault.pieceRow);
-  const at = chartedCrossing(row, fault.panel, fault.wale);
-  if (!at) return false;
-  const columns = new Set(columnsGiven(row.laid, at));
+  if (!hasRow(sheet, fault.pieceRow)) return false;
+  const columns = new Set(columnsAt(rowsOf(sheetsFor(sheet, [fault])), fault));
   return ladders.some(({ rows }) =>
     rows.some((one) => one.row === fault.pieceRow && one.columns.some((column) => columns.has(column))),
   );
@@ -282,4 +295,4 @@ export function repairWith(
 
 /** The charted crossing at a place of the piece; null where none is charted. */
 export const crossingAt = (sheet: Worksheet, row: number, panel: string, wale: number) =>
-  hasRow(sheet, row) ? chartedCrossing(charted(sheet, row), panel, wale) : null;
+  hasRow(sheet, row) ? crossingIn(charted(sheet, row), panel, wale) : null;

@@ -7,7 +7,7 @@ import { charted, type Worksheet } from '../piece/worksheet';
 import type { Hand } from '../stitch/types';
 import { crossingsIn, withFaults } from '../testing/mending';
 import { chartFrom, sheetOf } from '../testing/plans';
-import { chartedCrossing, crossingAt } from './plan';
+import { crossingIn, crossingAt } from './plan';
 import {
   ifFoundLater,
   remediesFor,
@@ -35,7 +35,7 @@ const wide = sheetOf([
 ]);
 const onRow = (sheet: Worksheet, row: number, panel = 'rope'): Deviation => {
   const fault = crossingsIn(sheet, [row]).find((one) => one.panel === panel) as Deviation;
-  const at = chartedCrossing(charted(sheet, row), panel, fault.wale);
+  const at = crossingIn(charted(sheet, row), panel, fault.wale);
   return at ? { ...fault, made: otherLean(at.cell) } : fault;
 };
 

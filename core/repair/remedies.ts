@@ -11,7 +11,7 @@ import type { Crossing, Hand } from '../stitch/types';
 import type { LaidCell } from '../chart/laid';
 import { inPath, rowInHand, type Spot } from './needle';
 import { workingOf } from '../piece/worksheet';
-import { chartedCrossing, repairPlan, type Ladder, type RepairFault, type RepairProblem } from './plan';
+import { crossingIn, repairPlan, type Ladder, type RepairFault, type RepairProblem } from './plan';
 
 export const REMEDIES = ['unpick', 'ladder', 'rip', 'sew', 'graft', 'leave', 'feature'] as const;
 export type Remedy = (typeof REMEDIES)[number];
@@ -44,8 +44,8 @@ export type Refusal = {
     /** By her own limits. */
     | { readonly code: 'longer-than-wished'; readonly rows: number; readonly most: number }
     | { readonly code: 'never-cut' }
-    /** A purl would have to lie on top, or nobody knows how it lies. */
-    | { readonly code: 'cannot-be-sewn'; readonly why: 'purled' | 'unknown' }
+    /** A purl would have to lie on top, nobody knows how it lies, or nothing should lie on top at all. */
+    | { readonly code: 'cannot-be-sewn'; readonly why: 'purled' | 'unknown' | 'plain' }
     /** No other crossing of the panel is to come. */
     | { readonly code: 'nothing-to-come' };
 };
@@ -81,7 +81,7 @@ const sum = (counts: readonly number[]) => counts.reduce((total, count) => total
 type Asked = {
   readonly sheet: Worksheet;
   readonly fault: RepairFault;
-  readonly charted: Crossing;
+  readonly charted: Crossing | 'plain';
   readonly spot: Spot;
   readonly hand: Hand;
   readonly how: Circumstances;
@@ -103,7 +103,7 @@ function fromCrossingOn({ sheet, fault, hand }: Asked): number {
   const { direction } = workingOf(sheet.plan, fault.pieceRow, hand);
   const cells = inPath(sheet, fault.pieceRow, row.laid, hand, direction);
   const panel = row.panels.find((one) => one.panel.id === fault.panel);
-  const at = panel && chartedCrossing(row, fault.panel, fault.wale);
+  const at = panel && crossingIn(row, fault.panel, fault.wale);
   const wide = at ? takes(at.cell) : 1;
   const first = panel ? panel.firstTaken + fault.wale - panel.firstWale : 0;
   const isIts = (cell: LaidCell) =>
@@ -194,6 +194,7 @@ function ladder(asked: Asked): Offer | Refusal {
 /** Sewn over, stitch by stitch: the strand that should lie on top, in the crossing row and the one above it. */
 function sew({ fault, charted, how }: Asked): Offer | Refusal {
   if (fault.made === 'unknown') return { remedy: 'sew', cannot: { code: 'cannot-be-sewn', why: 'unknown' } };
+  if (charted === 'plain') return { remedy: 'sew', cannot: { code: 'cannot-be-sewn', why: 'plain' } };
   if (charted.over.some((one) => one !== 'knit' && one !== 'knitTbl'))
     return { remedy: 'sew', cannot: { code: 'cannot-be-sewn', why: 'purled' } };
   const stitches = charted.over.length * 2;
@@ -209,21 +210,27 @@ function sew({ fault, charted, how }: Asked): Offer | Refusal {
   };
 }
 
-function graft({ charted, how }: Asked): Offer | Refusal {
-  if (how.limits.neverCut) return { remedy: 'graft', cannot: { code: 'never-cut' } };
+/** Stitches that the crossing takes, as charted or as made. */
+const widthOf = ({ charted, fault }: Asked) =>
+  charted !== 'plain' ? takes(charted) : typeof fault.made === 'string' ? 0 : takes(fault.made);
+
+function graft(asked: Asked): Offer | Refusal {
+  if (asked.how.limits.neverCut) return { remedy: 'graft', cannot: { code: 'never-cut' } };
+  const wide = widthOf(asked);
   return {
     remedy: 'graft',
-    stitches: takes(charted) + 4,
+    stitches: wide + 4,
     rows: 1,
-    minutes: 45 + takes(charted) * 2,
+    minutes: 45 + wide * 2,
     difficulty: 3,
     risk: 3,
     look: 'asCharted',
   };
 }
 
-function feature({ sheet, fault, spot }: Asked): Offer | Refusal {
-  const next = isInHandAt(sheet, spot) ? nextCrossing(sheet, fault.panel, spot.done + 1) : null;
+function feature({ sheet, fault, charted, spot }: Asked): Offer | Refusal {
+  const next =
+    charted !== 'plain' && isInHandAt(sheet, spot) ? nextCrossing(sheet, fault.panel, spot.done + 1) : null;
   if (!next || typeof fault.made === 'string')
     return { remedy: 'feature', cannot: { code: 'nothing-to-come' } };
   return { remedy: 'feature', stitches: 0, rows: 0, minutes: 0, difficulty: 1, risk: 0, look: 'meant' };
@@ -256,7 +263,7 @@ export const weight = ({ minutes, risk, difficulty, look, early }: Offer) =>
 export function remediesFor(
   sheet: Worksheet,
   fault: RepairFault,
-  charted: Crossing,
+  charted: Crossing | 'plain',
   spot: Spot,
   hand: Hand,
   how: Circumstances,

@@ -33,11 +33,13 @@ type Props = {
 };
 
 const madeWords = (fault: FaultState) =>
-  fault.made === 'uncrossed'
-    ? 'not crossed at all'
-    : fault.made === 'unknown'
-      ? 'wrong, not sure how'
-      : `${LEAN_WORDS[fault.made.lean]} instead`;
+  fault.charted === 'plain'
+    ? 'crossed where none is charted'
+    : fault.made === 'uncrossed'
+      ? 'not crossed at all'
+      : fault.made === 'unknown'
+        ? 'wrong, not sure how'
+        : `${LEAN_WORDS[fault.made.lean]} instead`;
 
 function MarkButtons({ plan, mark }: { plan: Crossing; mark: (made: Made) => void }) {
   return (
@@ -90,7 +92,7 @@ export default function FaultSheet(props: Props) {
   const line = lineOf(round);
   const finished = view.working === null;
   const [boundOff, setBoundOff] = useState(true);
-  if (!plan) return null;
+  if (!plan && !fault) return null;
   /** What was left as it lies is taken up again. */
   const mend = () => {
     const left = state.said.find((event) => event.kind === 'left' && event.fault === fault?.id);
@@ -98,6 +100,7 @@ export default function FaultSheet(props: Props) {
     onMend();
   };
   const mark = (made: Made) =>
+    plan &&
     record({
       kind: 'fault',
       pieceRow: box.row,
@@ -127,10 +130,16 @@ export default function FaultSheet(props: Props) {
             </Dialog.Close>
           </div>
           <div className="mt-2 flex items-center gap-4">
-            <LeanGlyph lean={plan.cell.lean} />
+            {plan && <LeanGlyph lean={plan.cell.lean} />}
             <p>
-              As charted: {plan.cell.over.length} over {plan.cell.under.length},{' '}
-              <LeanWord lean={plan.cell.lean} />.
+              {plan ? (
+                <>
+                  As charted: {plan.cell.over.length} over {plan.cell.under.length},{' '}
+                  <LeanWord lean={plan.cell.lean} />.
+                </>
+              ) : (
+                'No crossing is charted here.'
+              )}
               {fault && (
                 <strong className="block text-fault">
                   Marked: {madeWords(fault)}
@@ -144,7 +153,7 @@ export default function FaultSheet(props: Props) {
               )}
             </p>
           </div>
-          {!fault && <MarkButtons plan={plan.cell} mark={mark} />}
+          {!fault && plan && <MarkButtons plan={plan.cell} mark={mark} />}
           {fault && (
             <>
               {finished && <Toggle label="It is bound off" checked={boundOff} onChange={setBoundOff} />}

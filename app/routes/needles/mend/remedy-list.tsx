@@ -83,11 +83,14 @@ function Acts({ offer, props, lead }: { offer: Offer; props: Props; lead: boolea
 
 function HowTo({ offer, props }: { offer: Offer; props: Props }) {
   const line = lineOf(props.view.round);
-  return howWords(offer, line, props.fault.charted.over.length, props.panelName).map((words) => (
-    <p key={words} className="mt-2">
-      {words}
-    </p>
-  ));
+  const { charted } = props.fault;
+  return howWords(offer, line, charted === 'plain' ? 0 : charted.over.length, props.panelName).map(
+    (words) => (
+      <p key={words} className="mt-2">
+        {words}
+      </p>
+    ),
+  );
 }
 
 function Limits(): ReactNode {
