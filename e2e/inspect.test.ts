@@ -57,6 +57,20 @@ const pressIn = (page: Page, name: string) =>
     (all, words) => (all.find((one) => one.textContent?.trim() === words) as HTMLElement).click(),
     name,
   );
+/** Opens the sheet; the first time on a device it asks how the piece lies. */
+async function lookOver(page: Page) {
+  await choose(page, 'Look it over');
+  await page.waitForSelector('[data-testid=view-question], [data-testid=asked-crossing]');
+  if (await page.$('[data-testid=view-question]')) await pressIn(page, 'So it lies');
+}
+/** What lies in sight of the fabric, not under the sheet. */
+const inSight = (page: Page) =>
+  page.waitForFunction(() => {
+    const mark = document.querySelector('[data-testid=shown-all]')?.getBoundingClientRect();
+    if (!mark || mark.width === 0) return false;
+    const [x, y] = [mark.x + mark.width / 2, mark.y + mark.height / 2];
+    return document.elementFromPoint(x, y)?.closest('[aria-label="The fabric on the needle"]') !== null;
+  });
 const asked = (page: Page) => textOf(page, '[data-testid=asked-crossing]');
 const faults = (page: Page) =>
   page.$$eval('[data-state=fault]', (marks) => marks.map((mark) => mark.getAttribute('data-crossing')));
@@ -68,8 +82,9 @@ describe.each([
   let page: Page;
   it('what is seen is said before anything is told of how it should be', async () => {
     page = await at(`Walked on a ${name}`, 20, size);
-    await choose(page, 'Look it over');
+    await lookOver(page);
     await page.waitForSelector('[data-testid=asked-crossing]');
+    await inSight(page);
     expect(await textOf(page, '[data-testid=looked-share]')).toBe('0 of 5 crossing rows looked at.');
     expect(await asked(page)).toBe('Row 3: how does it lie?');
     expect(await textOf(page, '[role=dialog]')).not.toMatch(/should|charted/);
@@ -123,7 +138,7 @@ describe('a whole track as typed', () => {
   };
   beforeAll(async () => {
     page = await at('Typed', 20);
-    await choose(page, 'Look it over');
+    await lookOver(page);
     await press(page, 'A whole track');
     await waitForText(page, '[role=dialog]', /5 crossings should be there/);
   });
@@ -134,20 +149,49 @@ describe('a whole track as typed', () => {
     await waitForText(page, '[data-testid=story]', /Row 15 leans the wrong way/);
     await tell('r l r r r');
     await waitForText(page, '[data-testid=story]', /Row 7 leans the wrong way/);
-    await press(page, 'I begin at the needle (or it hangs upside down)');
+    await press(page, 'I begin at the needle');
     await waitForText(page, '[data-testid=story]', /Row 15 leans the wrong way/);
-    await press(page, 'I begin at the needle (or it hangs upside down)');
+    await press(page, 'I begin at the needle');
   });
   it('in a mirror every lean is the other one; else that is one slip, not five', async () => {
     await tell('l l l l l');
     await waitForText(page, '[data-testid=story]', /Every crossing leans the other way/);
+    await press(page, 'Right side up, needle at the top · change');
     await press(page, 'I see it in a mirror');
+    await pressIn(page, 'So it lies');
     await waitForText(page, '[data-testid=story]', /All as charted/);
+    await press(page, 'Right side up, needle at the top, in a mirror · change');
     await press(page, 'I see it in a mirror');
+    await pressIn(page, 'So it lies');
   });
   it('one left out of equal ones may be any of them, which is said', async () => {
     await tell('r r r r');
     await waitForText(page, '[data-testid=story]', /One crossing was left out: row 3, 7, 11, 15 or 19/);
+  });
+  it('counted from where the panel begins, it may have been begun at another row: noted, not marked', async () => {
+    await tell('3 r 3 r 3 r 3 r');
+    await waitForText(page, '[data-testid=story]', /All of them lie 1 row higher than charted/);
+    await pressIn(page, 'Note that it has been so since row 1');
+    await waitForText(page, '[data-testid=story]', /Noted: it has been so since row 1/);
+    await press(page, 'Close');
+    await press(page, 'Undo');
+    await page.waitForFunction(() => !document.querySelector('[role=dialog]'));
+  });
+  it('one too many is marked where its row was counted, and let down with its row', async () => {
+    await lookOver(page);
+    await press(page, 'A whole track');
+    await tell('r 3 r 1 l 1 r 3 r 3 r');
+    await waitForText(page, '[data-testid=story]', /There is one more above row 7/);
+    await pressIn(page, 'Mark 1 crossing');
+    await page.waitForSelector('[data-state=fault]');
+    expect(await faults(page)).toEqual([expect.stringMatching(/^one:9:/)]);
+    await press(page, 'Close');
+    await press(page, 'Put it right');
+    await waitForText(page, '[role=dialog]', /Put it right: eel rope, row 9/);
+    await waitForText(page, '[data-testid=ladder-facts]', /Loose strands \(ladder\) 12/);
+    await press(page, 'Close');
+    await lookOver(page);
+    await press(page, 'A whole track');
   });
   it('what cannot be read, or is longer than the piece, is said at its place', async () => {
     await tell('r x r');
@@ -160,13 +204,31 @@ describe('a whole track as typed', () => {
 
 it('a panel of two ropes has two tracks, told one by one; symptoms can be looked up', async () => {
   const page = await at('Twin', 8);
-  await choose(page, 'Look it over');
+  await lookOver(page);
   await press(page, 'Twin ropes');
-  await waitForText(page, '[data-testid=asked-crossing]', /Row 3, the first of 2 from the right/);
+  await waitForText(page, '[data-testid=asked-crossing]', /Row 3, the first of 2 from your right/);
   for (const words of ['Leans right', 'Not crossed', 'Leans right', 'Leans right'])
     await pressIn(page, words);
-  await waitForText(page, '[data-testid=found]', /The first track from the right All as charted/);
-  await waitForText(page, '[data-testid=found]', /The second track from the right Row 3 is not crossed/);
+  await waitForText(
+    page,
+    '[data-testid=found]',
+    /Twin ropes, the first track from your right All as charted/,
+  );
+  await waitForText(
+    page,
+    '[data-testid=found]',
+    /Twin ropes, the second track from your right Row 3 is not crossed/,
+  );
+  for (let i = 0; i < 4; i += 1) await press(page, 'Take back');
+  await press(page, 'Right side up, needle at the top · change');
+  await press(page, 'Wrong side up');
+  await pressIn(page, 'So it lies');
+  await waitForText(page, '[data-testid=asked-crossing]', /Row 3, the second of 2 from your right/);
+  for (let i = 0; i < 4; i += 1) await pressIn(page, 'Leans left');
+  await waitForText(page, '[data-testid=found]', /In all 2 tracks: Every crossing leans the other way/);
+  await press(page, 'Wrong side up, needle at the top · change');
+  await press(page, 'Right side up');
+  await pressIn(page, 'So it lies');
   await press(page, 'What is it?');
   await press(page, 'My line has a step');
   await waitForText(page, '[role=dialog]', /A crossing came a row or two early or late/);

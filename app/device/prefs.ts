@@ -2,6 +2,7 @@
  * How one device behaves at the needles: what a foot switch sends, whether it speaks, ticks or stays awake. Kept on the
  * device, for they go with the thing on the sofa arm and not with the knitter.
  */
+import type { View } from '@core/inspect/seen';
 import { Kept, useKept } from './kept';
 
 export const DENSITIES = ['row', 'panels', 'stitches'] as const;
@@ -41,6 +42,8 @@ export type Prefs = {
   /** Limits to what is offered: nothing is cut, and ladders of at most so many rows (0: any). */
   readonly neverCut: boolean;
   readonly longestLadder: (typeof LONGEST)[number];
+  /** How the piece lies before her when she looks it over; null until she has said so. */
+  readonly lies: View | null;
 };
 
 export const USUAL_PREFS: Prefs = {
@@ -60,12 +63,23 @@ export const USUAL_PREFS: Prefs = {
   letRun: false,
   neverCut: true,
   longestLadder: 0,
+  lies: null,
 };
 
 const KEY = 'gritch.prefs';
 
 const oneOf = <T>(list: readonly T[], value: unknown, usual: T) => list.find((one) => one === value) ?? usual;
 const yesNo = (value: unknown, usual: boolean) => (typeof value === 'boolean' ? value : usual);
+
+function viewFrom(value: unknown): View | null {
+  if (typeof value !== 'object' || value === null) return null;
+  const { side, upsideDown, mirrored } = value as Record<string, unknown>;
+  return {
+    side: oneOf(['RS', 'WS'] as const, side, 'RS'),
+    upsideDown: yesNo(upsideDown, false),
+    mirrored: yesNo(mirrored, false),
+  };
+}
 
 /** Whatever is not as it should be is as usual. */
 export function prefsFrom(text: string | null): Prefs {
@@ -99,6 +113,7 @@ export function prefsFrom(text: string | null): Prefs {
     letRun: yesNo(found.letRun, usual.letRun),
     neverCut: yesNo(found.neverCut, usual.neverCut),
     longestLadder: oneOf(LONGEST, found.longestLadder, usual.longestLadder),
+    lies: viewFrom(found.lies),
   };
 }
 

@@ -1,6 +1,7 @@
 /** Looking a piece over, in words: what happened, how sure that is, and what a symptom may mean. */
-import type { Seen, ToldProblem } from '@core/inspect/seen';
-import type { Slip, Story, Whole } from '@core/inspect/story';
+import type { Seen, ToldProblem, View } from '@core/inspect/seen';
+import type { Slip, Story } from '@core/inspect/story';
+import type { Whole } from '@core/inspect/wholes';
 import { never } from '@core/result';
 import { counted, type Line } from './numbers';
 import { capital } from './telling';
@@ -11,6 +12,14 @@ export const SEEN_WORDS: Readonly<Record<Seen, string>> = {
   none: 'not crossed',
   unsure: 'cannot tell',
 };
+
+/** "Right side up, needle at the top". */
+export const viewWords = ({ side, upsideDown, mirrored }: View): string =>
+  [
+    side === 'RS' ? 'Right side up' : 'Wrong side up',
+    upsideDown ? 'needle at the bottom' : 'needle at the top',
+    ...(mirrored ? ['in a mirror'] : []),
+  ].join(', ');
 
 function wholeWords(whole: Whole, line: Line): string | null {
   switch (whole.kind) {
@@ -24,6 +33,8 @@ function wholeWords(whole: Whole, line: Line): string | null {
       return `From ${line} ${whole.from} on all of them lean ${whole.lean}, though they should take turns.`;
     case 'startedAt':
       return `All of them lie ${counted(Math.abs(whole.by), line)} ${whole.by > 0 ? 'higher' : 'lower'} than charted: the panel was begun at another ${line} of its chart.`;
+    case 'startedElsewhere':
+      return `Nothing is crossed in the charted ${line}s: perhaps the panel was begun at another ${line} of its chart, and crosses in others.`;
     default:
       return never(whole);
   }
@@ -58,7 +69,24 @@ export function storyWords({ whole, slips }: Story, line: Line): string {
   return all ? `${all} Besides: ${odd}` : odd;
 }
 
-export function sureWords({ sure }: Story): string {
+/** A slip that runs through all tracks, and what else is odd on each. */
+export function togetherWords(
+  whole: Whole,
+  tracks: readonly { readonly name: string; readonly slips: readonly Slip[] }[],
+  pair: boolean,
+  line: Line,
+): string {
+  const all =
+    pair && whole.kind === 'mirrored'
+      ? 'The two halves of the pair have changed places: every crossing of both leans the other way.'
+      : `In all ${tracks.length} tracks: ${wholeWords(whole, line) ?? ''}`;
+  const odd = tracks
+    .filter(({ slips }) => slips.length > 0)
+    .map(({ name, slips }) => `${name}: ${slips.map((slip) => slipWords(slip, line)).join('; ')}.`);
+  return odd.length > 0 ? `${all} Besides: ${odd.join(' ')}` : all;
+}
+
+export function sureWords({ sure }: Pick<Story, 'sure'>): string {
   if (sure > 0.95) return 'as good as certain';
   if (sure > 0.7) return 'very likely';
   return sure > 0.45 ? 'likely' : 'possible';
@@ -71,7 +99,7 @@ export function toldProblemWords(problem: ToldProblem): string {
     case 'unknown-word':
       return `“${problem.word}” (at place ${problem.at + 1}) means nothing here. Use r, l, n or ?, and numbers for plain rows between.`;
     case 'count-out-of-place':
-      return `The number ${problem.word} (at place ${problem.at + 1}) must stand between two crossings.`;
+      return `The number ${problem.word} (at place ${problem.at + 1}) stands beside another number: one count between two crossings.`;
     case 'longer-than-piece':
       return `That is ${problem.told} rows, but only ${problem.most} are knitted. Leave some out, or count again.`;
     default:

@@ -2,21 +2,14 @@
 import fc from 'fast-check';
 import { shelfCharts } from '../shelf/shelf';
 import type { Lean } from '../stitch/types';
-import { sheetOf } from '../testing/plans';
-import { normalised, readTold, SEEN, sightsOf, type Seen, type Sight } from './seen';
-import {
-  COSTS,
-  expected,
-  extraCost,
-  oddOnes,
-  pairCost,
-  storiesOf,
-  unmarked,
-  wholes,
-  type Place,
-  type Story,
-} from './story';
-import { tracksOf, walkUp } from './track';
+import { mirrorChart } from '../chart/mirrored';
+import { chartFrom, sheetOf } from '../testing/plans';
+import { marksOf, outOfStep, unmarked } from './marks';
+import { panelStories } from './panel-story';
+import { normalised, readTold, SEEN, sidesChanged, sightsOf, type Seen, type Sight } from './seen';
+import { COSTS, extraCost, pairCost, storiesOf, wholeCost, type Story } from './story';
+import { courseOf, mirrorOf, tracksOf, walkUp, type Track } from './track';
+import { expected, wholes, type Course, type Place, type Whole } from './wholes';
 
 const lean = fc.constantFrom<Lean[]>('left', 'right');
 const places = fc
@@ -53,13 +46,19 @@ it('the first story is the cheapest of all that can be told, ties in the missing
   fc.assert(
     fc.property(places, sights, (charted, seen) => {
       const rowsKnown = seen.some(({ row }) => row !== null);
-      const all = wholes(charted, rowsKnown).map(({ whole, cost }) => {
-        const ways = [...everyWay(expected(charted, whole), seen)];
+      const course = {
+        charted,
+        begun: [{ by: 1, places: charted.map((one) => ({ ...one, row: one.row + 1 })) }],
+      };
+      const possible: Whole[] = [{ kind: 'asCharted' }, ...wholes([course], rowsKnown, 'everyRow')];
+      const all = possible.map((whole) => {
+        const cost = wholeCost(whole, charted.length);
+        const ways = [...everyWay(expected(course, whole), seen)];
         const least = Math.min(...ways.map((way) => way.cost));
         const missed = ways.filter((way) => Math.abs(way.cost - least) < 1e-9).flatMap((way) => way.missed);
         return { whole, cost: cost + least, missed: [...new Set(missed)].sort((a, b) => a - b) };
       });
-      const [best] = storiesOf(charted, seen) as [Story];
+      const [best] = storiesOf(course, seen) as [Story];
       expect(best.cost).toBeCloseTo(Math.min(...all.map(({ cost }) => cost)), 9);
       const same = all.find(({ whole }) => JSON.stringify(whole) === JSON.stringify(best.whole));
       expect(best.cost).toBeCloseTo(same?.cost ?? NaN, 9);
@@ -72,51 +71,124 @@ it('the first story is the cheapest of all that can be told, ties in the missing
 const rows = (count: number, every = 4, of: (i: number) => Lean = () => 'right'): Place[] =>
   Array.from({ length: count }, (_, i) => ({ row: 3 + every * i, lean: of(i) }));
 const asSeen = (track: readonly Place[]): Sight[] => track.map(({ row, lean: seen }) => ({ row, seen }));
+const told = (charted: readonly Place[], seen: readonly Sight[]) => storiesOf({ charted }, seen);
+const marked = (charted: readonly Place[], story: Story) =>
+  marksOf({ charted }, story).map(({ row, made }) => ({ row, made }));
 
 describe('stories', () => {
   it('one wrong crossing is one, not ten', () => {
     const track = rows(12);
     const seen = asSeen(track).with(5, { row: 23, seen: 'left' });
-    const [story] = storiesOf(track, seen) as [Story];
+    const [story] = told(track, seen) as [Story];
     expect(story).toMatchObject({ whole: { kind: 'asCharted' }, slips: [{ kind: 'wrongLean', row: 23 }] });
-    expect(oddOnes(track, story)).toEqual([{ row: 23, made: 'left' }]);
+    expect(marked(track, story)).toEqual([{ row: 23, made: 'left' }]);
     expect(story.sure).toBeGreaterThan(0.9);
   });
   it('a mirrored half, and a habit that switched, are one slip each', () => {
     const track = rows(9);
     const mirrored = asSeen(track).map((one) => ({ ...one, seen: 'left' as const }));
-    expect(storiesOf(track, mirrored)[0]?.whole).toEqual({ kind: 'mirrored' });
+    expect(told(track, mirrored)[0]?.whole).toEqual({ kind: 'mirrored' });
     const switched = asSeen(track).map((one, i) => (i < 5 ? one : { ...one, seen: 'left' as const }));
-    expect(storiesOf(track, switched)[0]).toMatchObject({ whole: { kind: 'switched', from: 23 }, slips: [] });
-    expect(oddOnes(track, storiesOf(track, switched)[0] as Story).map(({ row }) => row)).toEqual([
-      23, 27, 31, 35,
-    ]);
+    expect(told(track, switched)[0]).toMatchObject({ whole: { kind: 'switched', from: 23 }, slips: [] });
+    expect(marked(track, told(track, switched)[0] as Story).map(({ row }) => row)).toEqual([23, 27, 31, 35]);
   });
   it('in a wave, leaning the same way from somewhere on is one slip', () => {
     const wave = rows(10, 4, (i) => (i % 2 ? 'left' : 'right'));
     const seen = asSeen(wave).map((one, i) => (i < 4 ? one : { ...one, seen: 'right' as const }));
-    const kinds = storiesOf(wave, seen).map(({ whole }) => whole.kind);
+    const kinds = told(wave, seen).map(({ whole }) => whole.kind);
     expect(kinds[0]).toBe('always');
   });
   it('a panel that was begun at another row lies so many rows off throughout', () => {
-    const track = rows(8, 6);
-    const seen = asSeen(track).map((one) => ({ ...one, row: (one.row ?? 0) + 2 }));
-    expect(storiesOf(track, seen)[0]).toMatchObject({ whole: { kind: 'startedAt', by: 2 }, slips: [] });
+    const sheet = sheetOf([{ rows: 60, panels: [{ chart: 'rope-4', id: 'p' }] }]);
+    const [track] = tracksOf(sheet, 'p', 60) as [Track];
+    const course = courseOf(sheet, track, 60);
+    const seen = course.begun?.find(({ by }) => by === 2)?.places ?? [];
+    const [story] = storiesOf(course, asSeen(seen)) as [Story];
+    expect(story).toMatchObject({ whole: { kind: 'startedAt', by: 2 }, slips: [] });
+    expect([outOfStep(story), marksOf(course, story)]).toEqual([true, []]);
+    // Looked at in its charted rows alone, by how much cannot be told.
+    const none = course.charted.map(({ row }): Sight => ({ row, seen: 'none' }));
+    expect(storiesOf(course, none, 'chartedRows')[0]?.whole.kind).toBe('startedElsewhere');
   });
   it('one crossing left out of equal ones, without counts: any of them, which is said; with counts it is the one', () => {
     const track = rows(5);
     const four: Sight[] = Array.from({ length: 4 }, () => ({ seen: 'right', row: null }));
-    expect(storiesOf(track, four)[0]?.slips).toEqual([{ kind: 'missed', rows: [3, 7, 11, 15, 19] }]);
+    expect(told(track, four)[0]?.slips).toEqual([{ kind: 'missed', rows: [3, 7, 11, 15, 19] }]);
     const counted = asSeen(track).filter((_, i) => i !== 2);
-    expect(storiesOf(track, counted)[0]?.slips).toEqual([{ kind: 'missed', rows: [11] }]);
+    expect(told(track, counted)[0]?.slips).toEqual([{ kind: 'missed', rows: [11] }]);
   });
   it('early by a row is early, not two faults', () => {
     const track = rows(6, 6);
     const seen = asSeen(track).with(3, { row: 20, seen: 'right' });
-    const [story] = storiesOf(track, seen) as [Story];
+    const [story] = told(track, seen) as [Story];
     expect(story.slips).toEqual([{ kind: 'shifted', row: 21, by: -1, wrongLean: false }]);
-    // A ladder from row 21 up would leave the early one standing.
-    expect([oddOnes(track, story), unmarked(story)]).toEqual([[], 1]);
+    expect([marked(track, story), unmarked(story)]).toEqual([
+      [
+        { row: 20, made: 'right' },
+        { row: 21, made: 'uncrossed' },
+      ],
+      0,
+    ]);
+  });
+  it('one crossing too many is marked where its row is known', () => {
+    const track = rows(5, 6);
+    const counted: Sight[] = asSeen(track).toSpliced(2, 0, { row: 12, seen: 'left' });
+    const [story] = told(track, counted) as [Story];
+    expect([marked(track, story), unmarked(story)]).toEqual([[{ row: 12, made: 'left' }], 0]);
+    const [blind] = told(
+      track,
+      counted.map(({ seen }) => ({ seen, row: null })),
+    ) as [Story];
+    expect([marked(track, blind), unmarked(blind)]).toEqual([[], 1]);
+  });
+});
+
+describe('tracks together', () => {
+  const sheet = sheetOf([
+    {
+      rows: 36,
+      panels: [
+        { chart: 'honeycomb', id: 'p', repeats: 2 },
+        { chart: 'rope-4', id: 'rope' },
+        { chart: mirrorChart(chartFrom('rope-4')), id: 'left rope' },
+      ],
+    },
+  ]);
+  const coursesOf = (panel: string) => tracksOf(sheet, panel, 36).map((track) => courseOf(sheet, track, 36));
+  const seenAs = (courses: readonly Course[], whole: Whole) =>
+    courses.map((course) => ({ ...course, sights: asSeen(expected(course, whole)) }));
+  const courses = coursesOf('p');
+
+  it.each<Whole>([
+    { kind: 'mirrored' },
+    { kind: 'switched', from: courses[0]?.charted[2]?.row ?? 0 },
+    { kind: 'startedAt', by: 2 },
+  ])('%j runs through all of them and is told once', (whole) => {
+    const [best] = panelStories(seenAs(courses, whole));
+    expect(best?.whole).toEqual(whole);
+    expect(best?.tracks.every(([own]) => own?.slips.length === 0)).toBe(true);
+  });
+  it('one odd crossing is told on its own track', () => {
+    const seen = seenAs(courses, { kind: 'asCharted' });
+    const [first] = seen as [(typeof seen)[number]];
+    const row = first.sights[1]?.row ?? 0;
+    const odd = first.sights.with(1, { row, seen: 'none' });
+    const [best] = panelStories(seen.with(0, { ...first, sights: odd }));
+    expect(best?.whole.kind).toBe('asCharted');
+    expect(best?.tracks.map(([own]) => own?.slips.length)).toEqual(courses.map((_, i) => (i === 0 ? 1 : 0)));
+    expect(best?.tracks[0]?.[0]?.slips).toEqual([{ kind: 'uncrossed', row }]);
+  });
+  it('one track alone tells what it tells by itself', () => {
+    const [course] = courses as [Course];
+    const sights = asSeen(course.charted).with(0, { row: course.charted[0]?.row ?? 0, seen: 'none' });
+    expect(panelStories([{ ...course, sights }])[0]?.tracks).toEqual([storiesOf(course, sights)]);
+  });
+  it('the two halves of a pair that changed places are one slip', () => {
+    expect([mirrorOf(sheet, 'rope', 36), mirrorOf(sheet, 'left rope', 36)]).toEqual(['left rope', 'rope']);
+    const pair = [...coursesOf('rope'), ...coursesOf('left rope')];
+    expect(panelStories(seenAs(pair, { kind: 'mirrored' }))[0]).toMatchObject({
+      whole: { kind: 'mirrored' },
+    });
   });
 });
 
@@ -139,7 +211,7 @@ describe('planted slips', () => {
     [2, 0.9],
   ] as const)('%d of them are in what is told in at least %d of all cases', (count, share) => {
     const random = draw(20_261_128);
-    let [told, all] = [0, 0];
+    let [found, all] = [0, 0];
     for (let i = 0; i < 400; i += 1) {
       const { track } = tracks[i % tracks.length] as (typeof tracks)[number];
       const charted = track.crossings.map(({ row, lean: own }) => ({ row, lean: own }));
@@ -159,25 +231,25 @@ describe('planted slips', () => {
           .sort((a, b) => a.row - b.row),
       );
       all += 1;
-      if (storiesOf(charted, seen).some((story) => JSON.stringify(oddOnes(charted, story)) === wanted))
-        told += 1;
+      if (told(charted, seen).some((story) => JSON.stringify(marked(charted, story)) === wanted)) found += 1;
     }
-    expect(told / all).toBeGreaterThanOrEqual(share);
+    expect(found / all).toBeGreaterThanOrEqual(share);
   });
 });
 
 describe('what is typed', () => {
   it.each([
-    ['r r l r', ['right', 'right', 'left', 'right'], [null, null, null]],
-    ['R, right; L 5 none ?', ['right', 'right', 'left', 'none', 'unsure'], [null, null, 5, null]],
-  ] as const)('%s', (text, seen, between) =>
-    expect(readTold(text, 60)).toEqual({ ok: true, value: { seen, between } }),
+    ['r r l r', ['right', 'right', 'left', 'right'], [null, null, null], null, null],
+    ['R, right; L 5 none ?', ['right', 'right', 'left', 'none', 'unsure'], [null, null, 5, null], null, null],
+    ['2 r 5 l 3', ['right', 'left'], [5], 2, 3],
+  ] as const)('%s', (text, seen, between, below, above) =>
+    expect(readTold(text, 60)).toEqual({ ok: true, value: { seen, between, below, above } }),
   );
   it.each([
     ['', { code: 'nothing-told' }],
     ['r x l', { code: 'unknown-word', word: 'x', at: 2 }],
-    ['5 r', { code: 'count-out-of-place', word: '5', at: 0 }],
-    ['r 5', { code: 'count-out-of-place', word: '5', at: 2 }],
+    ['5', { code: 'nothing-told' }],
+    ['r 40 l 40', { code: 'longer-than-piece', told: 82, most: 60 }],
     ['r 5 5 l', { code: 'count-out-of-place', word: '5', at: 4 }],
     ['r 80 l', { code: 'longer-than-piece', told: 82, most: 60 }],
   ] as const)('%j is refused, and where', (text, error) =>
@@ -190,16 +262,32 @@ describe('what is typed', () => {
         fc.boolean(),
         fc.boolean(),
         (seen, mirrored, fromTop) => {
-          const told = { seen, between: seen.slice(1).map((_, i) => i) };
-          const view = { mirrored, fromTop };
-          expect(normalised(normalised(told, view), view)).toEqual(told);
+          const track = { seen, between: seen.slice(1).map((_, i) => i), below: 3, above: null };
+          const view = { side: 'RS' as const, upsideDown: false, mirrored };
+          expect(normalised(normalised(track, view, fromTop), view, fromTop)).toEqual(track);
         },
       ),
     ));
-  it('counts between crossings give their rows', () =>
-    expect(sightsOf({ seen: ['right', 'right', 'left'], between: [5, 5] }, 3).map(({ row }) => row)).toEqual([
-      3, 9, 15,
-    ]));
+  it('right is left from the wrong side, upside down or in a mirror, and right again with two of them', () =>
+    expect(
+      (['RS', 'WS'] as const).flatMap((side) =>
+        [false, true].flatMap((upsideDown) =>
+          [false, true].map((mirrored) => sidesChanged({ side, upsideDown, mirrored })),
+        ),
+      ),
+    ).toEqual([false, true, true, false, true, false, false, true]));
+  const reach = { first: 1, done: 30, charted: 3 };
+  it.each([
+    [[5, 5], null, null, [3, 9, 15]],
+    [[5, 5], 4, null, [5, 11, 17]],
+    [[5, 5], null, 2, [16, 22, 28]],
+    [[5, null], null, 2, [null, null, 28]],
+    [[null, null], null, null, [null, null, null]],
+  ] as const)('counts %j between, %j below and %j above give rows %j', (between, below, above, rowsOf) =>
+    expect(
+      sightsOf({ seen: ['right', 'right', 'left'], between, below, above }, reach).map(({ row }) => row),
+    ).toEqual(rowsOf),
+  );
 });
 
 it('tracks run straight up, and the walk takes every crossing once', () => {

@@ -3,11 +3,8 @@
  * slips needed cost least. A slip's cost is how unlikely it is (natural logarithm); one slip that explains many odd
  * crossings, a mirrored half or a habit that switched, costs once. The odds are our own (no published source).
  */
-import type { Lean } from '../stitch/types';
 import type { Seen, Sight } from './seen';
-
-/** A charted crossing of the track: all that a story needs of it. */
-export type Place = { readonly row: number; readonly lean: Lean };
+import { expected, wholes, type Asked, type Course, type Place, type Whole } from './wholes';
 
 export const COSTS = {
   asCharted: 0.02,
@@ -26,23 +23,12 @@ export const COSTS = {
 /** A crossing is not taken for one that is charted farther away. */
 const MOST_OFF = 5;
 
-/** One slip that makes many crossings odd. */
-export type Whole =
-  | { readonly kind: 'asCharted' }
-  /** Every lean is the other one: the other half of a mirrored pair. */
-  | { readonly kind: 'mirrored' }
-  /** From the charted crossing of that row on every lean is the other one, or the same one. */
-  | { readonly kind: 'switched'; readonly from: number }
-  | { readonly kind: 'always'; readonly from: number; readonly lean: Lean }
-  /** All crossings lie so many rows higher (or lower, below 0): the panel was begun at another row of its chart. */
-  | { readonly kind: 'startedAt'; readonly by: number };
-
 export type Slip =
   | { readonly kind: 'wrongLean' | 'uncrossed'; readonly row: number }
   /** One of these rows; which one cannot be told from what is seen. */
   | { readonly kind: 'missed'; readonly rows: readonly number[] }
-  /** Seen after the charted crossing of row `after` (0: before all). */
-  | { readonly kind: 'extra'; readonly after: number; readonly seen: Seen }
+  /** Seen after the charted crossing of row `after` (0: before all); `row` is where it lies, if that is known. */
+  | { readonly kind: 'extra'; readonly after: number; readonly seen: Seen; readonly row: number | null }
   | { readonly kind: 'shifted'; readonly row: number; readonly by: number; readonly wrongLean: boolean };
 
 export type Story = {
@@ -52,45 +38,6 @@ export type Story = {
   /** The share of belief among all stories that were weighed. */
   readonly sure: number;
 };
-
-const OTHER: Readonly<Record<Lean, Lean>> = { left: 'right', right: 'left' };
-
-/** What would be there if the whole slip were all that happened. */
-export function expected(charted: readonly Place[], whole: Whole): Place[] {
-  switch (whole.kind) {
-    case 'asCharted':
-      return [...charted];
-    case 'mirrored':
-      return charted.map(({ row, lean }) => ({ row, lean: OTHER[lean] }));
-    case 'switched':
-      return charted.map(({ row, lean }) => ({ row, lean: row >= whole.from ? OTHER[lean] : lean }));
-    case 'always':
-      return charted.map(({ row, lean }) => ({ row, lean: row >= whole.from ? whole.lean : lean }));
-    case 'startedAt':
-      return charted.map(({ row, lean }) => ({ row: row + whole.by, lean }));
-  }
-}
-
-/** Whole slips worth weighing, with what each costs. */
-export function wholes(charted: readonly Place[], rowsKnown: boolean): { whole: Whole; cost: number }[] {
-  const some = Math.log(Math.max(2, charted.length));
-  const both = new Set(charted.map(({ lean }) => lean)).size > 1;
-  const from = charted.slice(1);
-  const gap = Math.min(...charted.slice(1).map(({ row }, i) => row - (charted[i]?.row ?? 0)), MOST_OFF + 1);
-  const shifts = rowsKnown ? [...Array(Math.max(0, gap - 1)).keys()].flatMap((i) => [i + 1, -i - 1]) : [];
-  return [
-    { whole: { kind: 'asCharted' }, cost: 0 },
-    { whole: { kind: 'mirrored' }, cost: COSTS.whole },
-    ...from.map(({ row }) => ({ whole: { kind: 'switched', from: row } as const, cost: COSTS.whole + some })),
-    ...(both ? charted : []).flatMap(({ row }) =>
-      (['left', 'right'] as const).map((lean) => ({
-        whole: { kind: 'always', from: row, lean } as const,
-        cost: COSTS.whole + some,
-      })),
-    ),
-    ...shifts.map((by) => ({ whole: { kind: 'startedAt', by } as const, cost: COSTS.whole + some })),
-  ];
-}
 
 /** What it costs to take what is seen for a crossing that is expected; Infinity where it cannot be. */
 export function pairCost({ row, lean }: Place, sight: Sight): number {
@@ -150,7 +97,7 @@ function slipsOf(places: readonly Place[], sights: readonly Sight[]): { slips: S
       i -= 1;
     } else {
       if (sight && extraCost(sight) > 0)
-        slips.unshift({ kind: 'extra', after: place?.row ?? 0, seen: sight.seen });
+        slips.unshift({ kind: 'extra', after: place?.row ?? 0, seen: sight.seen, row: sight.row });
       j -= 1;
     }
   }
@@ -173,21 +120,30 @@ function slipAt({ row, lean }: Place, { seen, row: at }: Sight): Slip | null {
   return wrongLean ? { kind: 'wrongLean', row } : null;
 }
 
+/** What a whole slip costs: one from a place on could begin at any of its crossings. */
+export const wholeCost = (whole: Whole, crossings: number) =>
+  whole.kind === 'asCharted'
+    ? 0
+    : COSTS.whole + (whole.kind === 'mirrored' ? 0 : Math.log(Math.max(2, crossings)));
+
+/** A whole slip, the slips besides it, and what they cost together. */
+export type Told = Pick<Story, 'whole' | 'slips' | 'cost'>;
+
+/** The cheapest slips of a track if a whole slip is true; its own cost is not among theirs. */
+export const toldAs = (course: Course, sights: readonly Sight[], whole: Whole): Told => ({
+  whole,
+  ...slipsOf(expected(course, whole), sights),
+});
+
+export const rowsKnown = (sights: readonly Sight[]) => sights.some(({ row }) => row !== null);
+
 /** So many stories are worth telling besides the first. */
 const MOST_STORIES = 4;
 /** A story so much less likely than the first is not told. */
 const FAR = 3;
 
-/**
- * The most likely stories, the likeliest first; those after it that are nearly as likely are ties or alternatives.
- * @param charted crossings of one track, from the bottom up
- */
-export function storiesOf(charted: readonly Place[], sights: readonly Sight[]): Story[] {
-  const rowsKnown = sights.some(({ row }) => row !== null);
-  const all = wholes(charted, rowsKnown).map(({ whole, cost: wholeCost }) => {
-    const { slips, cost } = slipsOf(expected(charted, whole), sights);
-    return { whole, slips, cost: cost + wholeCost };
-  });
+/** The likeliest first, with the share of belief of each; those far behind are left out. */
+export function likeliest<T extends { readonly cost: number }>(all: readonly T[]): (T & { sure: number })[] {
   const best = Math.min(...all.map(({ cost }) => cost));
   if (!Number.isFinite(best)) return [];
   const belief = all.reduce((sum, { cost }) => sum + Math.exp(best - cost), 0);
@@ -195,35 +151,16 @@ export function storiesOf(charted: readonly Place[], sights: readonly Sight[]): 
     .filter(({ cost }) => cost - best < FAR)
     .sort((a, b) => a.cost - b.cost)
     .slice(0, MOST_STORIES)
-    .map((story) => ({ ...story, sure: Math.exp(best - story.cost) / belief }));
+    .map((one) => ({ ...one, sure: Math.exp(best - one.cost) / belief }));
 }
 
-/** What lies below its charted row, or where none is charted: a mark on a charted crossing would not reach it. */
-export const unmarked = ({ slips }: Story) =>
-  slips.filter((slip) => slip.kind === 'extra' || (slip.kind === 'shifted' && slip.by < 0)).length;
-
-/** What lies otherwise than charted if a story is true, crossing by crossing; see {@link unmarked} for what is left out. */
-export function oddOnes(
-  charted: readonly Place[],
-  { whole, slips }: Story,
-): { row: number; made: Lean | 'uncrossed' }[] {
-  const odd = new Map<number, Lean | 'uncrossed'>();
-  const leans = new Map(charted.map(({ row, lean }) => [row, lean]));
-  if (whole.kind !== 'startedAt')
-    expected(charted, whole).forEach(({ row, lean }) => {
-      if (leans.get(row) !== lean) odd.set(row, lean);
-    });
-  for (const slip of slips) {
-    if (slip.kind === 'extra') continue;
-    if (slip.kind === 'missed') {
-      if (slip.rows.length === 1) odd.set(slip.rows[0] as number, 'uncrossed');
-    } else if (slip.kind === 'wrongLean') {
-      const now = odd.get(slip.row);
-      const lean = leans.get(slip.row);
-      // Against the whole slip: as charted again.
-      if (now !== undefined) odd.delete(slip.row);
-      else if (lean) odd.set(slip.row, OTHER[lean]);
-    } else if (slip.kind !== 'shifted' || slip.by > 0) odd.set(slip.row, 'uncrossed');
-  }
-  return [...odd].map(([row, made]) => ({ row, made })).sort((a, b) => a.row - b.row);
+/** The most likely stories of one track; those after the first that are nearly as likely are ties or alternatives. */
+export function storiesOf(course: Course, sights: readonly Sight[], asked: Asked = 'everyRow'): Story[] {
+  const all: Whole[] = [{ kind: 'asCharted' }, ...wholes([course], rowsKnown(sights), asked)];
+  return likeliest(
+    all.map((whole) => {
+      const told = toldAs(course, sights, whole);
+      return { ...told, cost: told.cost + wholeCost(whole, course.charted.length) };
+    }),
+  );
 }

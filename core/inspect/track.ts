@@ -2,9 +2,10 @@
 import { columnsGiven } from '../chart/laid';
 import { crossingsOf } from '../piece/crossings';
 import { waleOf } from '../piece/deviation';
-import { charted, type Worksheet } from '../piece/worksheet';
+import { charted, lastRowOf, type Worksheet } from '../piece/worksheet';
 import { takes } from '../stitch/cells';
 import type { Crossing, Lean } from '../stitch/types';
+import { otherWay, type Course } from './wholes';
 
 export type Charted = {
   readonly row: number;
@@ -38,17 +39,76 @@ export function walkUp(sheet: Worksheet, panel: string, done: number): Charted[]
   return all;
 }
 
-/** The same, track by track from the right edge. */
-export function tracksOf(sheet: Worksheet, panel: string, done: number): Track[] {
+const byPlace = (crossings: readonly Charted[]): Charted[][] => {
   const tracks = new Map<string, Charted[]>();
-  for (const one of walkUp(sheet, panel, done)) {
+  for (const one of crossings) {
     const key = `${one.wale} ${takes(one.cell)}`;
     tracks.set(key, [...(tracks.get(key) ?? []), one]);
   }
-  return [...tracks.values()]
-    .map((crossings): Track => {
-      const [first] = crossings as [Charted];
-      return { panel, wale: first.wale, width: takes(first.cell), crossings };
+  return [...tracks.values()];
+};
+
+/** Some crossings of a panel, track by track from the right edge. */
+export const inTracks = (panel: string, crossings: readonly Charted[]): Track[] =>
+  byPlace(crossings)
+    .map((own): Track => {
+      const [first] = own as [Charted];
+      return { panel, wale: first.wale, width: takes(first.cell), crossings: own };
     })
     .sort((a, b) => a.wale - b.wale || b.crossings.length - a.crossings.length);
+
+/** All crossings of a panel up to row `done`, track by track. */
+export const tracksOf = (sheet: Worksheet, panel: string, done: number): Track[] =>
+  inTracks(panel, walkUp(sheet, panel, done));
+
+/** The section that a panel belongs to, and its rows. */
+export function panelRows(sheet: Worksheet, panel: string): { first: number; last: number } {
+  const section = sheet.plan.sections.findIndex(({ panels }) => panels.some(({ id }) => id === panel));
+  return { first: sheet.firstRows[section] ?? 1, last: section < 0 ? 0 : lastRowOf(sheet, section) };
+}
+
+/** A track as charted, and as it would lie had its panel been begun at any other row of its chart. */
+export function courseOf(sheet: Worksheet, track: Track, done: number): Course {
+  const placed = (crossings: readonly Charted[]) => crossings.map(({ row, lean }) => ({ row, lean }));
+  const charted = placed(track.crossings);
+  const key = sheet.plan.sections.flatMap(({ panels }) => panels).find(({ id }) => id === track.panel)?.chart;
+  const chart = sheet.plan.charts[key ?? ''];
+  if (!chart || chart.once || chart.setUp.length > 0) return { charted };
+  const { first, last } = panelRows(sheet, track.panel);
+  const period = chart.rows.length;
+  const whole = inTracks(track.panel, walkUp(sheet, track.panel, Math.min(last, first + period - 1)));
+  const own = whole.find(({ wale, width }) => wale === track.wale && width === track.width);
+  const leans = new Map(own?.crossings.map(({ row, lean }) => [(row - first) % period, lean]));
+  const to = Math.min(done, last);
+  const begun = Array.from({ length: period - 1 }, (_, i) => (i + 1 > period / 2 ? i + 1 - period : i + 1));
+  return {
+    charted,
+    begun: begun.map((by) => ({
+      by,
+      places: Array.from({ length: to - first + 1 }, (_, i) => first + i).flatMap((row) => {
+        const lean = leans.get((row - first - by + period) % period);
+        return lean ? [{ row, lean }] : [];
+      }),
+    })),
+  };
+}
+
+/** The panel beside which a mirrored pair is made: it crosses in the same rows, turned about. Null if there is none. */
+export function mirrorOf(sheet: Worksheet, panel: string, done: number): string | null {
+  const section = sheet.plan.sections.find(({ panels }) => panels.some(({ id }) => id === panel));
+  const shape = (id: string, turned: boolean) => {
+    const tracks = tracksOf(sheet, id, done);
+    const right = Math.min(...tracks.map(({ wale }) => wale));
+    const left = Math.max(...tracks.map(({ wale, width }) => wale + width));
+    return tracks
+      .map(({ wale, width, crossings }) => {
+        const leans = crossings.map(({ row, lean }) => `${row} ${turned ? otherWay(lean) : lean}`);
+        return [turned ? left - wale - width : wale - right, width, ...leans].join();
+      })
+      .sort()
+      .join('|');
+  };
+  const own = shape(panel, false);
+  const other = section?.panels.find(({ id }) => id !== panel && own !== '' && shape(id, true) === own);
+  return other?.id ?? null;
 }

@@ -196,6 +196,10 @@ function touchedBy(sheet: Worksheet, rows: Rows, set: Released, hand: Hand): Tou
 const columnsOf = ({ actual }: Rows, { row, cells }: Released['rows'][number]) =>
   cells.flatMap((i) => columnsGiven(actual(row), actual(row).cells[i] as LaidCell));
 
+/** Whether a fault is on a crossing that is charted, or on plain stitches that could have been crossed as it says. */
+export const canStand = (sheet: Worksheet, fault: RepairFault): boolean =>
+  hasRow(sheet, fault.pieceRow) && columnsAt(rowsOf(sheetsFor(sheet, [fault])), fault) !== null;
+
 /**
  * Every move from the work as it lies to the same place with the faults put right.
  * @param sheet with or without the faults among its deviations: they are taken to be there

@@ -265,25 +265,3 @@ export function Lifelines({ view, state, seen }: { view: NeedlesView; state: Jou
       </g>
     ));
 }
-
-/** Stitches that a repair would let down, row by row. */
-export type Released = readonly { row: number; columns: readonly number[] }[];
-
-export function ReleasedMarks({ view, released }: { view: NeedlesView; released: Released }) {
-  const { cloth } = view;
-  return released.map(({ row, columns }) => (
-    <g key={row} pointerEvents="none">
-      {columns.map((column) => (
-        <rect
-          key={column}
-          x={cloth.xOf(row, column) - 0.5}
-          y={-cloth.headOf(row, column)}
-          width={1}
-          height={ROW_HEIGHT}
-          fill="var(--fault)"
-          opacity={0.5}
-        />
-      ))}
-    </g>
-  ));
-}

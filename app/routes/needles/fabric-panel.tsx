@@ -13,10 +13,8 @@ import {
   Lifelines,
   Needle,
   PointedAt,
-  ReleasedMarks,
   RowNumbers,
   TopNumber,
-  type Released,
   type Seen,
 } from './fabric-marks';
 import { ComingCrossings, MadeCrossings } from './fabric-crossings';
@@ -25,18 +23,21 @@ import { LookAround } from './look-around';
 import { useCamera, type Camera, type Moves } from './use-camera';
 import { FABRIC_KEYS, useDrawing } from './use-drawing';
 import type { Counting } from './place/counting';
+import type { OnFabric } from './shown';
 import { useSettled } from './use-row-and-next';
 import type { NeedlesView } from './view';
 
-/** Fetched for pieces that are wider than the screen, and when she first counts along. */
+/** Fetched for pieces that are wider than the screen, when she first counts along, when something is pointed out. */
 const WidthStrip = lazy(() => import('./width-strip'));
 const CountAlong = lazy(() => import('./place/counting'));
+const ShownOnFabric = lazy(() => import('./shown'));
 
 type Props = {
   view: NeedlesView;
   state: JournalState;
   touched: CrossingBox | null;
-  released: Released;
+  /** What a sheet points out. */
+  shown: OnFabric | null;
   /** Where the row in hand is worked to; null when it is not followed. */
   pointer: Pointer | null;
   onTouch: (box: CrossingBox) => void;
@@ -118,7 +119,7 @@ function Marks({
   view,
   state,
   touched,
-  released,
+  shown: pointed,
   pointer,
   onTouch,
   counting,
@@ -141,10 +142,14 @@ function Marks({
         <ComingCrossings view={view} seen={seen} />
         <MadeCrossings view={view} seen={seen} faults={state.faults} touched={touched} onTouch={onTouch} />
         {pointer && <PointedAt view={view} pointer={pointer} seen={seen} />}
-        <ReleasedMarks view={view} released={released} />
         <Lifelines view={view} state={state} seen={seen} />
         <Anchors view={view} state={state} seen={seen} />
-        {released.length === 0 && !counting && <CountMarks view={view} seen={seen} />}
+        {!pointed && !counting && <CountMarks view={view} seen={seen} />}
+        {pointed && (
+          <Suspense>
+            <ShownOnFabric shown={pointed} view={view} seen={seen} moves={moves} room={room} />
+          </Suspense>
+        )}
         {counting && (
           <Suspense>
             <CountAlong counting={counting} view={view} seen={seen} moves={moves} room={room} />
@@ -164,8 +169,15 @@ function Marks({
   );
 }
 
-/** On a phone, where she looks around or counts: over everything else. */
+/** On a phone, where she looks around or counts: over everything else, or over what a sheet leaves free. */
 const FILLS = 'max-[760px]:fixed! max-[760px]:z-20 max-[760px]:bg-ground';
+const ABOVE = `${FILLS} max-[760px]:inset-x-0 max-[760px]:top-0`;
+
+function placeOf(large: boolean, { counting, shown }: Pick<Props, 'counting' | 'shown'>): string {
+  if (large) return `${FILLS} max-[760px]:inset-0`;
+  if (counting) return `${ABOVE} max-[760px]:bottom-[60dvh]`;
+  return shown?.near ? `${ABOVE} max-[760px]:bottom-[70dvh]` : '';
+}
 
 /** Drawn anew only when the row, or what is marked on it, has changed: not when a row has been saved. */
 export const FabricPanel = memo(function FabricPanel({ askFace, ...props }: Props) {
@@ -186,11 +198,8 @@ export const FabricPanel = memo(function FabricPanel({ askFace, ...props }: Prop
     does(moves, (room?.height ?? 0) * 0.8, { first: cloth.firstRow });
   };
   return (
-    <section
-      aria-label="The fabric on the needle"
-      className={`fabric-panel ${large ? `${FILLS} max-[760px]:inset-0` : props.counting ? `${FILLS} max-[760px]:inset-x-0 max-[760px]:top-0 max-[760px]:bottom-[60dvh]` : ''}`}
-    >
-      <div className={props.counting ? 'w-full max-[760px]:hidden' : 'w-full'}>
+    <section aria-label="The fabric on the needle" className={`fabric-panel ${placeOf(large, props)}`}>
+      <div className={props.counting || props.shown?.near ? 'w-full max-[760px]:hidden' : 'w-full'}>
         {(camera.wide || shown.wide) && (
           <Suspense fallback={<div className="h-12 max-[760px]:-mt-2" />}>
             <WidthStrip view={settled} {...camera.windowAt(settled).shown} px={width} draw={moves.draw} />

@@ -12,7 +12,7 @@ import type { KnitterSettings } from '~/knitter/settings';
 import { problemWords } from '~/messages/mend';
 import { counted, lineOf } from '~/messages/numbers';
 import { LEAN_WORDS, LeanGlyph, LeanWord } from '~/ui/lean';
-import type { Released } from './fabric-marks';
+import type { OnFabric } from './shown';
 import { LadderFacts } from './mend/overview';
 import { RemedyList } from './mend/remedy-list';
 import { mendingFor, openFaults, workedAt } from './mend/use-mending';
@@ -27,7 +27,7 @@ type Props = {
   settings: KnitterSettings;
   row: RowInHand;
   record: (happening: Happening) => string;
-  onReleased: (rows: Released) => void;
+  show: (shown: OnFabric | null) => void;
   onMend: () => void;
   onClose: () => void;
 };
@@ -61,7 +61,7 @@ function MarkButtons({ plan, mark }: { plan: Crossing; mark: (made: Made) => voi
 }
 
 /** What it would take, shown on the fabric too; or why it cannot be. */
-function useTaken({ box, view, state, settings, row, onReleased }: Props, fault: FaultState | undefined) {
+function useTaken({ box, view, state, settings, row, show }: Props, fault: FaultState | undefined) {
   const { sheet, done, stops } = view;
   const worked = workedAt(stops, row.pointer);
   const made = fault?.made ?? 'unknown';
@@ -71,8 +71,8 @@ function useTaken({ box, view, state, settings, row, onReleased }: Props, fault:
     return mendingFor(sheet, [at], others, { done, worked }, settings.hand, USUAL_WAY);
   }, [sheet, box, made, state.faults, done, worked, settings.hand]);
   useEffect(() => {
-    onReleased('plan' in found ? found.plan.ladders.flatMap(({ rows }) => rows) : []);
-  }, [found, onReleased]);
+    show('plan' in found ? { rows: found.plan.ladders.flatMap(({ rows }) => rows) } : null);
+  }, [found, show]);
   return found;
 }
 

@@ -23,6 +23,7 @@ import type { AskHow } from './steps';
 import { useFinding } from './use-finding';
 import { useKeys } from './use-keys';
 import { useRow } from './use-row';
+import type { OnFabric } from './shown';
 import { needlesView } from './view';
 import { NO_SUCH_PIECE } from '~/messages/gone';
 import type { Route } from './+types/route';
@@ -73,11 +74,11 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
     [piece.plan, state, settings, school, wrongSide],
   );
   const [touched, setTouched] = useState<CrossingBox | null>(null);
-  const [released, setReleased] = useState<readonly { row: number; columns: readonly number[] }[]>([]);
+  const [shown, show] = useState<OnFabric | null>(null);
   const [mending, setMending] = useState(false);
   const close = () => {
     setTouched(null);
-    setReleased([]);
+    show(null);
   };
 
   const prefs = usePrefs();
@@ -165,7 +166,7 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
         view={view}
         state={state}
         touched={touched}
-        released={released}
+        shown={shown}
         pointer={prefs.density === 'stitches' || row.resting ? row.pointer : null}
         onTouch={setTouched}
         counting={finding.counting}
@@ -210,7 +211,7 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
             settings={settings}
             row={row}
             record={record}
-            onReleased={setReleased}
+            show={show}
             onMend={() => {
               close();
               setMending(true);
@@ -228,7 +229,7 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
             settings={settings}
             row={row}
             record={record}
-            onReleased={setReleased}
+            show={show}
             onClose={() => setMending(false)}
           />
         </Suspense>
@@ -247,13 +248,7 @@ function Needles({ loaderData }: Pick<Route.ComponentProps, 'loaderData'>) {
       )}
       {dialog === 'inspect' && (
         <Suspense>
-          <InspectSheet
-            view={view}
-            state={state}
-            record={record}
-            onReleased={setReleased}
-            close={() => setDialog(null)}
-          />
+          <InspectSheet view={view} state={state} record={record} show={show} close={() => setDialog(null)} />
         </Suspense>
       )}
       {dialog && dialog !== 'inspect' && (

@@ -1,136 +1,209 @@
-/** What was found: the most likely story of each track, others that are as likely, and the marks that come of it. */
+/** What was found: the most likely story of the tracks together, others that are as likely, and the marks that come of it. */
 import { useMemo, useState } from 'react';
-import { oddOnes, storiesOf, unmarked, type Story } from '@core/inspect/story';
-import type { Seen, Sight } from '@core/inspect/seen';
-import type { Charted } from '@core/inspect/track';
-import { otherLean, type Made } from '@core/piece/deviation';
-import { sureWords, storyWords } from '~/messages/inspect';
-import { counted, lineOf, ordinal } from '~/messages/numbers';
-import type { PanelProps } from './props';
+import { marksOf, outOfStep, unmarked, type Mark } from '@core/inspect/marks';
+import { panelStories, type TrackSights } from '@core/inspect/panel-story';
+import type { Story } from '@core/inspect/story';
+import { panelRows, type Track } from '@core/inspect/track';
+import type { Asked } from '@core/inspect/wholes';
+import { pieceRow, wale } from '@core/indices';
+import type { Fault } from '@core/journal/events';
+import { otherLean } from '@core/piece/deviation';
+import { panelEntry } from '@core/place/entry';
+import { canStand } from '@core/repair/plan';
+import type { Crossing, Lean } from '@core/stitch/types';
+import { storyWords, sureWords, togetherWords } from '~/messages/inspect';
+import { counted, lineOf, type Line } from '~/messages/numbers';
+import type { InspectProps } from './props';
 
-/** What is seen of one track, the lowest first. */
-export type TrackSeen = { readonly crossings: readonly Charted[]; readonly sights: readonly Sight[] };
+/** A track that was looked at, what is seen of it, and what to call it. */
+export type TrackSeen = TrackSights & { readonly track: Track; readonly name: string };
 
-/** Crossings straight above each other together, from the right edge. */
-function byTrack(crossings: readonly Charted[], seen: readonly Seen[]): TrackSeen[] {
-  const tracks = new Map<number, { crossings: Charted[]; sights: Sight[] }>();
-  crossings.forEach((one, i) => {
-    const track = tracks.get(one.wale) ?? { crossings: [], sights: [] };
-    track.crossings.push(one);
-    track.sights.push({ seen: seen[i] ?? 'unsure', row: one.row });
-    tracks.set(one.wale, track);
+const leaning = (cell: Crossing, lean: Lean): Crossing => (cell.lean === lean ? cell : otherLean(cell));
+
+/** The odd crossings of a story as they are marked, but those that have a mark already and those that could not lie so. */
+function faultsOf(seen: TrackSeen, story: Story, { view, state }: InspectProps): Fault[] {
+  const { track } = seen;
+  return marksOf(seen, story).flatMap(({ row, charted, made }: Mark): Fault[] => {
+    const at = track.crossings.find((one) => one.row === row);
+    const cell = (at ?? track.crossings[0])?.cell;
+    const known = state.faults.some(
+      (one) => one.panel === track.panel && one.pieceRow === row && one.wale === track.wale && !one.mended,
+    );
+    if (!cell || known || row < 1 || row > view.done) return [];
+    const fault: Fault = {
+      kind: 'fault',
+      pieceRow: row,
+      rowEvent: state.rowEvents[row - 1] ?? null,
+      panel: track.panel,
+      wale: track.wale,
+      charted: charted === null ? 'plain' : cell,
+      made: made === 'uncrossed' ? made : leaning(cell, made),
+    };
+    const lies = { pieceRow: pieceRow(row), panel: track.panel, wale: wale(track.wale), made: fault.made };
+    return canStand(view.sheet, lies) ? [fault] : [];
   });
-  return [...tracks].sort(([a], [b]) => a - b).map(([, track]) => track);
 }
 
-/** The odd crossings of a story, as they are marked; those that have a mark already are left. */
-function marksOf({ crossings }: TrackSeen, story: Story, marked: ReadonlySet<string>) {
-  return oddOnes(crossings, story).flatMap(({ row, made }): { at: Charted; made: Made }[] => {
-    const at = crossings.find((one) => one.row === row);
-    if (!at || marked.has(`${at.row} ${at.wale}`)) return [];
-    return [{ at, made: made === 'uncrossed' ? 'uncrossed' : otherLean(at.cell) }];
-  });
+/** What the journal is told of a panel that was begun at another row of its chart; null where that cannot be told. */
+function stepEntry({ track }: TrackSeen, { whole }: Story, { view }: InspectProps) {
+  if (whole.kind !== 'startedAt') return null;
+  const { first } = panelRows(view.sheet, track.panel);
+  const by = -whole.by;
+  return panelEntry(view.sheet, { panel: track.panel, by }, view.done, { planned: first, made: first });
 }
 
-function Stories({ track, name, props }: { track: TrackSeen; name: string | null; props: PanelProps }) {
-  const { view, state, record, panel } = props;
+/** One story of some tracks, with what can be done about it. */
+function Told({
+  lead,
+  seen,
+  stories,
+  words,
+  sure,
+  props,
+}: {
+  lead: boolean;
+  seen: readonly TrackSeen[];
+  /** Of each track. */
+  stories: readonly Story[];
+  words: string;
+  sure: string | null;
+  props: InspectProps;
+}) {
+  const { record, view } = props;
   const line = lineOf(view.round);
-  const stories = useMemo(() => storiesOf(track.crossings, track.sights), [track]);
-  const marked = useMemo(
-    () =>
-      new Set(
-        state.faults
-          .filter((fault) => fault.panel === panel.id && !fault.mended)
-          .map(({ pieceRow, wale }) => `${pieceRow} ${wale}`),
-      ),
-    [state.faults, panel.id],
+  const [taken, setTaken] = useState<string | null>(null);
+  const told = seen.map((one, i) => ({ seen: one, story: stories[i] as Story }));
+  const faults = told.flatMap(({ seen: one, story }) => faultsOf(one, story, props));
+  const [first] = told;
+  const entry = first && stepEntry(first.seen, first.story, props);
+  const off = told.some(({ story }) => outOfStep(story));
+  const look = `mt-2 ${lead ? 'action-button' : 'plain-button'}`;
+  return (
+    <div className="border-t border-line py-3" data-testid="story">
+      <p className={lead ? 'text-xl leading-snug font-bold' : ''}>
+        {!lead && 'Or: '}
+        {words}
+      </p>
+      {sure && <p className="text-soft">{sure}</p>}
+      {told.some(({ story }) => unmarked(story) > 0) && (
+        <p>
+          In which {line} it lies was not counted: type the plain {line}s below it too, and it can be marked.
+        </p>
+      )}
+      {off && !entry && first?.story.whole.kind === 'startedElsewhere' && (
+        <p>Count from hole to hole (under Where am I?): that tells by how many {line}s.</p>
+      )}
+      {entry && first && !taken && (
+        <button
+          type="button"
+          className={look}
+          onClick={() => {
+            record({
+              kind: 'panelRowSet',
+              panel: first.seen.track.panel,
+              from: entry.from,
+              position: entry.position,
+              since: entry.since,
+            });
+            setTaken(`Noted: it has been so since ${line} ${entry.since}.`);
+          }}
+        >
+          Note that it has been so since {line} {entry.since}
+        </button>
+      )}
+      {faults.length > 0 && !taken && (
+        <button
+          type="button"
+          className={look}
+          onClick={() => {
+            for (const fault of faults) record(fault);
+            setTaken('Marked. Touch it on the fabric, or put it right from the row.');
+          }}
+        >
+          Mark {counted(faults.length, 'crossing')}
+        </button>
+      )}
+      {taken && <p className="font-semibold">{taken}</p>}
+    </div>
   );
-  const [taken, setTaken] = useState<Story | null>(null);
-  const mark = (story: Story) => {
-    for (const { at, made } of marksOf(track, story, marked))
-      record({
-        kind: 'fault',
-        pieceRow: at.row,
-        rowEvent: state.rowEvents[at.row - 1] ?? null,
-        panel: panel.id,
-        wale: at.wale,
-        charted: at.cell,
-        made,
-      });
-    setTaken(story);
-  };
+}
+
+/** A track by itself: its stories, the likeliest first. */
+function OwnStories({
+  seen,
+  stories,
+  name,
+  props,
+  line,
+}: {
+  seen: TrackSeen;
+  stories: readonly Story[];
+  name: string | null;
+  props: InspectProps;
+  line: Line;
+}) {
   return (
     <section className="mt-4" aria-label={name ?? 'What was found'}>
       {name && <h3 className="text-lg font-bold">{name}</h3>}
-      {stories.map((story, i) => {
-        const marks = marksOf(track, story, marked);
-        return (
-          <div key={i} className="border-t border-line py-3" data-testid="story">
-            <p className={i === 0 ? 'text-xl leading-snug font-bold' : ''}>
-              {i > 0 && 'Or: '}
-              {storyWords(story, line)}
-            </p>
-            {stories.length > 1 || story.slips.length > 0 ? (
-              <p className="text-soft">{sureWords(story)}</p>
-            ) : null}
-            {unmarked(story) > 0 && (
-              <p>
-                What lies where no crossing is charted is not marked: rip back below it, or leave it and note
-                it.
-              </p>
-            )}
-            {marks.length > 0 && !taken && (
-              <button
-                type="button"
-                className={`mt-2 ${i === 0 ? 'action-button' : 'plain-button'}`}
-                onClick={() => mark(story)}
-              >
-                Mark {counted(marks.length, 'crossing')}
-              </button>
-            )}
-          </div>
-        );
-      })}
-      {taken && (
-        <p className="font-semibold">Marked. Touch it on the fabric, or put it right from the row.</p>
-      )}
+      {stories.map((story, i) => (
+        <Told
+          key={i}
+          lead={i === 0}
+          seen={[seen]}
+          stories={[story]}
+          words={storyWords(story, line)}
+          sure={stories.length > 1 || story.slips.length > 0 ? sureWords(story) : null}
+          props={props}
+        />
+      ))}
     </section>
   );
 }
 
-export function FoundIn({ tracks, props }: { tracks: readonly TrackSeen[]; props: PanelProps }) {
-  return tracks.map((track, i) => (
-    <Stories
-      key={track.crossings[0]?.wale ?? i}
-      track={track}
-      name={tracks.length > 1 ? `The ${ordinal(i + 1)} track from the right` : null}
-      props={props}
-    />
-  ));
-}
-
-export function Found(props: PanelProps & { crossings: readonly Charted[]; seen: readonly Seen[] }) {
-  const { crossings, seen, state, record, panel } = props;
-  const tracks = useMemo(() => byTrack(crossings, seen), [crossings, seen]);
-  const [from, to] = [crossings[0]?.row ?? 1, crossings[crossings.length - 1]?.row ?? 1];
-  const kept = state.inspected.some((one) => one.panel === panel.id && one.from <= from && to <= one.to);
-  const sure = seen.every((one) => one !== 'unsure');
-  return (
-    <div data-testid="found">
-      <FoundIn tracks={tracks} props={props} />
-      {kept ? (
-        <p className="mt-3 text-soft">It is kept that they were looked at.</p>
-      ) : (
-        sure && (
-          <button
-            type="button"
-            className="plain-button mt-3 w-full"
-            onClick={() => record({ kind: 'inspected', panel: panel.id, from, to })}
-          >
-            Keep that they were looked at
-          </button>
-        )
-      )}
-    </div>
+/** @param pair the tracks are those of both halves of a mirrored pair */
+export function FoundIn({
+  tracks,
+  asked,
+  pair,
+  props,
+}: {
+  tracks: readonly TrackSeen[];
+  asked: Asked;
+  pair: boolean;
+  props: InspectProps;
+}) {
+  const line = lineOf(props.view.round);
+  const stories = useMemo(() => panelStories(tracks, asked), [tracks, asked]);
+  return stories.map((story, i) =>
+    story.whole.kind === 'asCharted' ? (
+      <div key="apart">
+        {i > 0 && <p className="mt-4 font-semibold">Or each track by itself:</p>}
+        {tracks.map((seen, t) => (
+          <OwnStories
+            key={seen.name}
+            seen={seen}
+            stories={story.tracks[t] ?? []}
+            name={tracks.length > 1 ? seen.name : null}
+            props={props}
+            line={line}
+          />
+        ))}
+      </div>
+    ) : (
+      <Told
+        key={JSON.stringify(story.whole)}
+        lead={i === 0}
+        seen={tracks}
+        stories={story.tracks.map(([own]) => own as Story)}
+        words={togetherWords(
+          story.whole,
+          tracks.map(({ name }, t) => ({ name, slips: story.tracks[t]?.[0]?.slips ?? [] })),
+          pair,
+          line,
+        )}
+        sure={sureWords(story)}
+        props={props}
+      />
+    ),
   );
 }

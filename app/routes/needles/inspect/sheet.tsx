@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react';
 import { Dialog, Tabs } from 'radix-ui';
 import { X } from 'lucide-react';
 import { sharesOf } from '@core/inspect/looked';
+import type { Seen } from '@core/inspect/seen';
 import { lineOf, plural } from '~/messages/numbers';
 import { SYMPTOMS } from '~/messages/inspect';
 import { capital } from '~/messages/telling';
@@ -27,11 +28,13 @@ function Share({ view, state, panel }: Pick<InspectProps, 'view' | 'state'> & { 
   );
   if (share.crossed === 0) return <p className="mt-3">Nothing has crossed here yet.</p>;
   return (
-    <p className="mt-3 text-soft" data-testid="looked-share">
+    <p className="mt-3 text-soft max-[760px]:mt-1.5" data-testid="looked-share">
       {share.seen} of {share.crossed} {plural(share.crossed, `crossing ${lineOf(view.round)}`)} looked at.
     </p>
   );
 }
+
+const NOTHING: readonly Seen[] = [];
 
 function Signs() {
   return SYMPTOMS.map(({ sign, is, helps }) => (
@@ -47,6 +50,7 @@ export default function InspectSheet(props: InspectProps) {
   const shares = useMemo(() => sharesOf(view.sheet, view.done, state), [view.sheet, view.done, state]);
   const panels = panelsHere(view).filter(({ id }) => (shares.get(id)?.crossed ?? 0) > 0);
   const [chosen, setPanel] = useState<string | null>(null);
+  const [seen, setSeen] = useState<ReadonlyMap<string, readonly Seen[]>>(new Map());
   const panel = panels.find(({ id }) => id === chosen) ?? panels[0];
   const which = panel && panels.length > 1 && (
     <Chips
@@ -63,7 +67,7 @@ export default function InspectSheet(props: InspectProps) {
           aria-describedby={undefined}
           onInteractOutside={(event) => event.preventDefault()}
           onOpenAutoFocus={(event) => event.preventDefault()}
-          className="fixed inset-y-0 right-0 z-30 flex w-[min(480px,100vw)] flex-col border-l-4 border-action bg-ground shadow-[-14px_0_40px_rgb(20_13_6/0.25)] max-[760px]:top-[26dvh] max-[760px]:left-0 max-[760px]:w-screen max-[760px]:border-t-4 max-[760px]:border-l-0"
+          className="fixed inset-y-0 right-0 z-30 flex w-[min(480px,100vw)] flex-col border-l-4 border-action bg-ground shadow-[-14px_0_40px_rgb(20_13_6/0.25)] max-[760px]:top-[30dvh] max-[760px]:left-0 max-[760px]:w-screen max-[760px]:border-t-4 max-[760px]:border-l-0"
         >
           <Dialog.Title className="sr-only">Look it over</Dialog.Title>
           <Tabs.Root defaultValue="walk" className="flex min-h-0 flex-1 flex-col">
@@ -83,13 +87,19 @@ export default function InspectSheet(props: InspectProps) {
                 <X aria-hidden="true" />
               </Dialog.Close>
             </div>
-            <div className="min-h-0 flex-1 overflow-y-auto px-5 pt-4 pb-10 max-[760px]:px-4">
+            <div className="min-h-0 flex-1 overflow-y-auto px-5 pt-4 pb-10 max-[760px]:px-4 max-[760px]:pt-2.5">
               {panel ? (
                 <>
                   <Tabs.Content value="walk">
                     {which}
                     <Share view={view} state={state} panel={panel.id} />
-                    <Walk key={`${panel.id} ${view.done}`} {...props} panel={panel} />
+                    <Walk
+                      key={panel.id}
+                      {...props}
+                      panel={panel}
+                      seenOf={(id) => seen.get(id) ?? NOTHING}
+                      keepSeen={(id, now) => setSeen(new Map(seen).set(id, now))}
+                    />
                   </Tabs.Content>
                   <Tabs.Content value="typed">
                     {which}

@@ -1,13 +1,16 @@
 /** Up a panel crossing by crossing: she says what she sees before anything is said of how it should be. */
 import { useEffect, useMemo, useState } from 'react';
 import { ArrowLeft, ArrowRight, HelpCircle, Minus, Undo2 } from 'lucide-react';
-import type { Seen } from '@core/inspect/seen';
-import { walkUp, type Charted } from '@core/inspect/track';
+import { asItLies, sidesChanged, type Seen } from '@core/inspect/seen';
+import { courseOf, inTracks, mirrorOf, walkUp, type Charted } from '@core/inspect/track';
+import type { Worksheet } from '@core/piece/worksheet';
+import { usePrefs } from '~/device/prefs';
 import { SEEN_WORDS } from '~/messages/inspect';
 import { lineOf, ordinal } from '~/messages/numbers';
 import { capital } from '~/messages/telling';
-import { Found } from './found';
+import { FoundIn, type TrackSeen } from './found';
 import type { PanelProps } from './props';
+import { useLies, ViewChoice } from './view-choice';
 
 const ANSWERS = [
   ['left', ArrowLeft, 'ArrowLeft'],
@@ -16,10 +19,30 @@ const ANSWERS = [
   ['unsure', HelpCircle, '?'],
 ] as const satisfies readonly (readonly [Seen, typeof Minus, string])[];
 
-/** "the 2nd from the right of 3" where a row has several. */
-function whichOf(all: readonly Charted[], one: Charted): string {
+/** "the 2nd of 3 from your right" where a row has several. */
+function whichOf(all: readonly Charted[], one: Charted, changed: boolean): string {
   const inRow = all.filter(({ row }) => row === one.row);
-  return inRow.length > 1 ? `, the ${ordinal(inRow.indexOf(one) + 1)} of ${inRow.length} from the right` : '';
+  const nth = changed ? inRow.length - inRow.indexOf(one) : inRow.indexOf(one) + 1;
+  return inRow.length > 1 ? `, the ${ordinal(nth)} of ${inRow.length} from your right` : '';
+}
+
+/** What was seen of some crossings, track by track. */
+function seenInTracks(
+  sheet: Worksheet,
+  panel: { id: string; name: string },
+  crossings: readonly Charted[],
+  seen: readonly Seen[],
+  changed: boolean,
+): TrackSeen[] {
+  const said = new Map(crossings.slice(0, seen.length).map((one, i) => [one, seen[i] ?? 'unsure']));
+  const done = crossings[seen.length - 1]?.row ?? 0;
+  const tracks = inTracks(panel.id, [...said.keys()]);
+  return tracks.map((track, i) => ({
+    ...courseOf(sheet, track, done),
+    track,
+    name: `${capital(panel.name)}, the ${ordinal(changed ? tracks.length - i : i + 1)} track from your right`,
+    sights: track.crossings.map((one) => ({ seen: said.get(one) ?? 'unsure', row: one.row })),
+  }));
 }
 
 /** Arrow keys, 0 and ? say it; backspace takes it back. */
@@ -39,38 +62,101 @@ function useAnswerKeys(answer: (seen: Seen) => void, back: () => void) {
   }, [answer, back]);
 }
 
-export function Walk(props: PanelProps) {
-  const { view, panel, onReleased } = props;
+type WalkProps = PanelProps & {
+  /** What was seen of every panel, from its lowest crossing up, as the right side shows it. */
+  seenOf: (panel: string) => readonly Seen[];
+  keepSeen: (panel: string, seen: readonly Seen[]) => void;
+};
+
+/** What was found on the way up, and that it was looked at. */
+function Found(
+  props: WalkProps & { crossings: readonly Charted[]; seen: readonly Seen[]; changed: boolean },
+) {
+  const { view, state, record, panel, crossings, seen, changed, seenOf } = props;
+  const { sheet, done } = view;
+  const mirror = useMemo(() => mirrorOf(sheet, panel.id, done), [sheet, panel.id, done]);
+  const panels = sheet.plan.sections.flatMap((one) => one.panels);
+  const other = panels.find(({ id }) => id === mirror);
+  const others = other ? seenOf(other.id) : [];
+  const both = other !== undefined && others.length > 0;
+  const own = seenInTracks(sheet, panel, crossings, seen, changed);
+  const tracks = both
+    ? [...own, ...seenInTracks(sheet, other, walkUp(sheet, other.id, done), others, changed)]
+    : own;
+  const [from, to] = [crossings[0]?.row ?? 1, crossings[seen.length - 1]?.row ?? 1];
+  const kept = state.inspected.some((one) => one.panel === panel.id && one.from <= from && to <= one.to);
+  const sure = seen.every((one) => one !== 'unsure');
+  return (
+    <div data-testid="found">
+      <FoundIn tracks={tracks} asked="chartedRows" pair={both} props={props} />
+      {other && !both && (
+        <p className="mt-3">
+          {capital(other.name)} is its mirror image: look it over too, and both are weighed together.
+        </p>
+      )}
+      {kept ? (
+        <p className="mt-3 text-soft">It is kept that they were looked at.</p>
+      ) : (
+        sure && (
+          <button
+            type="button"
+            className="plain-button mt-3 w-full"
+            onClick={() => record({ kind: 'inspected', panel: panel.id, from, to })}
+          >
+            Keep that they were looked at
+          </button>
+        )
+      )}
+    </div>
+  );
+}
+
+/** The crossing that is asked about, brought near on the fabric. */
+function usePointedOut(now: Charted | undefined, show: PanelProps['show']) {
+  useEffect(() => {
+    show(now ? { rows: [{ row: now.row, columns: now.columns }], near: true, covered: true } : null);
+    return () => show(null);
+  }, [now, show]);
+}
+
+export function Walk(props: WalkProps) {
+  const { view, panel, show, seenOf, keepSeen } = props;
   const { sheet, done, round } = view;
+  const lies = useLies();
+  const unsaid = usePrefs().lies === null;
+  const changed = sidesChanged(lies);
   const crossings = useMemo(() => walkUp(sheet, panel.id, done), [sheet, panel.id, done]);
-  const [seen, setSeen] = useState<readonly Seen[]>([]);
+  const seen = seenOf(panel.id).slice(0, crossings.length);
   const [ended, setEnded] = useState(false);
   const now = ended ? undefined : crossings[seen.length];
-  useEffect(() => {
-    onReleased(now ? [{ row: now.row, columns: now.columns }] : []);
-    return () => onReleased([]);
-  }, [now, onReleased]);
-  const answer = (one: Seen) => now && setSeen([...seen, one]);
+  usePointedOut(unsaid ? undefined : now, show);
+  const answer = (one: Seen) => now && !unsaid && keepSeen(panel.id, [...seen, asItLies(one, lies)]);
   const back = () => {
     setEnded(false);
-    setSeen(seen.slice(0, -1));
+    keepSeen(panel.id, seen.slice(0, -1));
   };
   useAnswerKeys(answer, back);
   const line = lineOf(round);
   const last = seen[seen.length - 1];
+  // Before any crossing is asked about: right and left depend on it.
+  if (unsaid) return <ViewChoice />;
   return (
     <>
+      <ViewChoice />
       {now ? (
-        <section aria-label="The crossing to look at" className="mt-2">
-          <p className="text-[28px] leading-tight font-bold" data-testid="asked-crossing">
+        <section aria-label="The crossing to look at" className="mt-2 max-[760px]:mt-0">
+          <p
+            className="text-[28px] leading-tight font-bold max-[760px]:text-[23px]"
+            data-testid="asked-crossing"
+          >
             {capital(line)} {now.row}
-            {whichOf(crossings, now)}: how does it lie?
+            {whichOf(crossings, now, changed)}: how does it lie?
           </p>
           <p className="text-soft">
-            {seen.length + 1} of {crossings.length}, from the lowest up, right side facing.
-            {last && ` Before it: ${SEEN_WORDS[last]}.`}
+            {seen.length + 1} of {crossings.length}, from the cast-on end
+            {last && `; before it: ${SEEN_WORDS[asItLies(last, lies)]}`}
           </p>
-          <div className="mt-3 grid grid-cols-2 gap-3">
+          <div className="mt-3 grid grid-cols-2 gap-3 max-[760px]:mt-2 max-[760px]:gap-2">
             {ANSWERS.map(([one, Icon]) => (
               <button
                 key={one}
@@ -94,9 +180,7 @@ export function Walk(props: PanelProps) {
           </button>
         )}
       </div>
-      {!now && seen.length > 0 && (
-        <Found {...props} crossings={crossings.slice(0, seen.length)} seen={seen} />
-      )}
+      {!now && seen.length > 0 && <Found {...props} crossings={crossings} seen={seen} changed={changed} />}
     </>
   );
 }

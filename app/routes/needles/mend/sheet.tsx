@@ -10,7 +10,7 @@ import type { KnitterSettings } from '~/knitter/settings';
 import { problemWords } from '~/messages/mend';
 import { lineOf } from '~/messages/numbers';
 import { capital } from '~/messages/telling';
-import type { Released } from '../fabric-marks';
+import type { OnFabric } from '../shown';
 import { Toggle } from '../place/choices';
 import type { RowInHand } from '../use-row';
 import type { NeedlesView } from '../view';
@@ -25,7 +25,7 @@ type Props = {
   settings: KnitterSettings;
   row: RowInHand;
   record: (happening: Happening) => string;
-  onReleased: (rows: Released) => void;
+  show: (shown: OnFabric | null) => void;
   onClose: () => void;
 };
 
@@ -39,12 +39,12 @@ function usePanelName({ sheet }: NeedlesView) {
 }
 
 /** What is released shows on the fabric as long as the sheet is open. */
-function useShown(mending: Mending | null, onReleased: Props['onReleased']) {
+function useShown(mending: Mending | null, show: Props['show']) {
   const plan = mending?.plan;
   useEffect(() => {
-    onReleased(plan ? plan.ladders.flatMap(({ rows }) => rows) : []);
-    return () => onReleased([]);
-  }, [plan, onReleased]);
+    show(plan ? { rows: plan.ladders.flatMap(({ rows }) => rows) } : null);
+    return () => show(null);
+  }, [plan, show]);
 }
 
 /** Which of the marked faults are put right. */
@@ -91,7 +91,7 @@ function noticeFor(place: RepairPlace | null, mending: Mending | null): string |
 }
 
 export default function MendSheet(props: Props) {
-  const { pieceId, view, state, settings, row, record, onReleased, onClose } = props;
+  const { pieceId, view, state, settings, row, record, show, onClose } = props;
   const prefs = usePrefs();
   const { place, keep } = useRepairPlace(pieceId);
   const begun = state.repairs[state.repairs.length - 1] ?? null;
@@ -119,7 +119,7 @@ export default function MendSheet(props: Props) {
       };
   const found = useMending(view, settings, faults, open, asked);
   const mending = isMending(found) ? found : null;
-  useShown(mending, onReleased);
+  useShown(mending, show);
 
   const begin = () => {
     if (!mending) return;
