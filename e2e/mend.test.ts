@@ -316,6 +316,26 @@ describe('the ways to deal with it', () => {
     await page.close();
   });
 
+  it('made a feature, the cue crosses it so from the next time on; taken back, as charted', async () => {
+    const page = await chromium.open(`${app.address}${await setUpAt(app.address, bolster('Feature'), 18)}`);
+    await waitForText(page, 'main', /2 to the BACK leans right/);
+    await odd(page, 11);
+    await press(page, 'Other ways');
+    await waitForText(page, '[data-remedy=feature]', /the same way from row 19 on/);
+    await press(page, 'Cross it so from now on');
+    await waitForText(page, 'main', /2 to the FRONT leans left/);
+    await saved(page);
+    await reload(page);
+    await waitForText(page, 'main', /2 to the FRONT leans left/);
+    await touchCrossing(page, 11, 'rope');
+    await waitForText(page, '.side-sheet', /leans left instead; a feature/);
+    await press(page, 'Other ways');
+    await press(page, 'Put it right, step by step');
+    await press(page, 'Close');
+    await waitForText(page, 'main', /2 to the BACK leans right/);
+    await page.close();
+  });
+
   it('a row just finished is unpicked: the journal follows, and the mark is gone with its row', async () => {
     const page = await chromium.open(`${app.address}${await setUpAt(app.address, bolster('Unpicked'), 15)}`);
     await odd(page, 15);
@@ -334,6 +354,19 @@ describe('the ways to deal with it', () => {
     await page.waitForSelector('[data-refused=ladder]');
     expect(await textOf(page, '[data-refused=ladder]')).toMatch(/bound off/);
     expect(await textOf(page, '.side-sheet')).not.toMatch(/back on the needle|off the needle/);
+    await press(page, 'Stitch by stitch');
+    const sewn = await page.$$eval('[data-testid=sew-steps] li', (all) => all.map((one) => one.textContent));
+    expect(sewn).toEqual([
+      'Row 31: out at the foot of stitch 3, behind both legs of stitch 1 in row 32, in at the same foot.',
+      'Row 30: out at the foot of stitch 3, behind both legs just sewn, in at the same foot.',
+      'Row 31: out at the foot of stitch 4, behind both legs of stitch 2 in row 32, in at the same foot.',
+      'Row 30: out at the foot of stitch 4, behind both legs just sewn, in at the same foot.',
+    ]);
+    await page.waitForSelector('[data-testid=shown-figure]');
+    const figures = await page.$$eval('[data-testid=shown-figure]', (all) =>
+      all.map((one) => one.textContent),
+    );
+    expect(figures).toEqual(['1', '2', '3', '4']);
     await press(page, 'It is sewn over');
     await page.waitForFunction(() => document.querySelectorAll('[data-state=fault]').length === 0);
     await page.close();

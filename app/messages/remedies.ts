@@ -1,5 +1,6 @@
 /** The ways to deal with an odd crossing, in words. */
-import type { Later, Look, Offer, Refusal, Remedy } from '@core/repair/remedies';
+import type { Later } from '@core/repair/remedies';
+import type { Look, Offer, Refusal, Remedy } from '@core/repair/ways';
 import { never } from '@core/result';
 import { problemWords } from './mend';
 import { counted, stitches, type Line } from './numbers';
@@ -44,7 +45,7 @@ export function offerWords(offer: Offer, line: Line): string {
     sew: `${stitches(offer.stitches)} covered`,
     graft: `${stitches(offer.stitches)}`,
     leave: '',
-    feature: '',
+    feature: `the same way from ${line} ${to?.row ?? 0} on`,
   };
   return [
     what[remedy],
@@ -93,6 +94,12 @@ const SEWN_WHY = {
   plain: 'No strand should lie on top there: a plain column sewn over a crossing does not hide it.',
 } as const;
 
+const GRAFTED_WHY = {
+  topmost: 'Nothing is knitted above it yet: take it back, or let it down.',
+  slipped: 'A stitch in it was slipped: no yarn of its row runs through that, so it cannot be grafted.',
+  'not-there': 'No such crossing is there by the plan as it is now.',
+} as const;
+
 export function refusalWords({ cannot }: Refusal, line: Line): string {
   switch (cannot.code) {
     case 'too-far':
@@ -105,8 +112,12 @@ export function refusalWords({ cannot }: Refusal, line: Line): string {
       return 'You wished that nothing is cut.';
     case 'cannot-be-sewn':
       return SEWN_WHY[cannot.why];
+    case 'cannot-be-grafted':
+      return GRAFTED_WHY[cannot.why];
     case 'nothing-to-come':
-      return 'No other crossing of this panel is to come, or it does not lean at all.';
+      return `Its ${line} of the chart does not come again.`;
+    case 'cannot-turn':
+      return 'It does not lean at all, or the stitches above would not go on as the chart does: only like stitches can be turned about.';
     default:
       return problemWords(cannot, line);
   }
@@ -122,7 +133,7 @@ export const laterWords = ({ when, row, strands, stitches: count, minutes }: Lat
   `After ${WHEN_WORDS[when]} ${line}${when === 'nextRow' ? '' : ` ${row}`}: ${counted(strands, 'strand')}, ${stitches(count)}, ${minutesWords(minutes)}.`;
 
 /** How the quick ways are done, sentence by sentence. `next`: the row that comes after a rip. */
-export function howWords({ remedy, to }: Offer, line: Line, over: number, panel: string): string[] {
+export function howWords({ remedy, to }: Offer, line: Line, panel: string): string[] {
   switch (remedy) {
     case 'unpick':
       return [
@@ -137,20 +148,14 @@ export function howWords({ remedy, to }: Offer, line: Line, over: number, panel:
         `Count them. ${line === 'row' ? 'Row' : 'Round'} ${(to?.row ?? 0) + 1} is in hand again.`,
       ];
     case 'sew':
-      return [
-        `In the same yarn, about ${Math.max(20, over * 10)} cm, on a blunt needle, from the back.`,
-        `Sew the ${stitches(over)} of the strand that should lie on top, column by column, along the way that it should go: the upper stitch first, then the one below it, in the same holes.`,
-        'Each sewn stitch lies on a knitted one, no tighter. Weave both ends in under the crossing.',
-      ];
+      return ['A new strand is sewn on top of the wrong one. It can be taken out again.'];
     case 'graft':
-      return [
-        `Only for who has done it: snip one leg in the middle of the crossing, draw the yarn out to both sides of it, hold the loops above and below on needles, swap the groups, and graft them together in the same yarn.`,
-      ];
+      return ['Only for who has grafted before. Nothing else of the piece is opened.'];
     case 'leave':
       return ['It is written down, stays marked on the fabric, and is not asked about again.'];
     case 'feature':
       return [
-        `Cross ${panel} the same way wherever it comes, or mirror it in the panel that is its pair. Write it on the pattern.`,
+        `From ${line} ${to?.row ?? 0} on ${panel} is crossed so wherever this ${line} of its chart comes again: the cue, the fabric and the paper say so.`,
       ];
     case 'ladder':
       return [];

@@ -93,22 +93,48 @@ export function courseOf(sheet: Worksheet, track: Track, done: number): Course {
   };
 }
 
-/** The panel beside which a mirrored pair is made: it crosses in the same rows, turned about. Null if there is none. */
+/** The wales between which a panel's tracks lie. */
+function edgesOf(tracks: readonly Track[]): { right: number; left: number } {
+  return {
+    right: Math.min(...tracks.map(({ wale }) => wale)),
+    left: Math.max(...tracks.map(({ wale, width }) => wale + width)),
+  };
+}
+
+/** A panel's tracks in words, for comparing: as they are, or turned about. */
+function shapeOf(tracks: readonly Track[], turned: boolean): string {
+  const { right, left } = edgesOf(tracks);
+  return tracks
+    .map(({ wale, width, crossings }) => {
+      const leans = crossings.map(({ row, lean }) => `${row} ${turned ? otherWay(lean) : lean}`);
+      return [turned ? left - wale - width : wale - right, width, ...leans].join();
+    })
+    .sort()
+    .join('|');
+}
+
+/** The other half of a mirrored pair: the panel that crosses in the same rows, turned about. Null if there is none. */
 export function mirrorOf(sheet: Worksheet, panel: string, done: number): string | null {
   const section = sheet.plan.sections.find(({ panels }) => panels.some(({ id }) => id === panel));
-  const shape = (id: string, turned: boolean) => {
-    const tracks = tracksOf(sheet, id, done);
-    const right = Math.min(...tracks.map(({ wale }) => wale));
-    const left = Math.max(...tracks.map(({ wale, width }) => wale + width));
-    return tracks
-      .map(({ wale, width, crossings }) => {
-        const leans = crossings.map(({ row, lean }) => `${row} ${turned ? otherWay(lean) : lean}`);
-        return [turned ? left - wale - width : wale - right, width, ...leans].join();
-      })
-      .sort()
-      .join('|');
-  };
-  const own = shape(panel, false);
-  const other = section?.panels.find(({ id }) => id !== panel && own !== '' && shape(id, true) === own);
+  const own = shapeOf(tracksOf(sheet, panel, done), false);
+  const other = section?.panels.find(
+    ({ id }) => id !== panel && own !== '' && shapeOf(tracksOf(sheet, id, done), true) === own,
+  );
   return other?.id ?? null;
+}
+
+/** Where a crossing of a panel lies in the other half of its mirrored pair. */
+export function mirrorPlace(
+  sheet: Worksheet,
+  panel: string,
+  { pieceRow: row, wale }: { readonly pieceRow: number; readonly wale: number },
+  done: number,
+): { panel: string; wale: number } | null {
+  const other = mirrorOf(sheet, panel, done);
+  const own = tracksOf(sheet, panel, done);
+  const at = own.find((one) => one.wale === wale && one.crossings.some((crossing) => crossing.row === row));
+  if (other === null || !at) return null;
+  const { right } = edgesOf(own);
+  const { left } = edgesOf(tracksOf(sheet, other, done));
+  return { panel: other, wale: left - (wale - right) - at.width };
 }

@@ -62,8 +62,18 @@ export type Mended = {
   readonly by?: Mending;
   readonly minutes?: number;
 };
-/** It stays as it lies: nobody will see it, or it is made a feature and crossed so from now on. */
-export type Left = { readonly kind: 'left'; readonly fault: string; readonly as: 'itLies' | 'feature' };
+/**
+ * It stays as it lies: nobody will see it, or it is made a feature. Then it is crossed so from piece row `from` on wherever
+ * its row of the chart comes again, and in the other half of a mirrored pair too if she likes.
+ */
+export type Left = { readonly kind: 'left'; readonly fault: string } & (
+  | { readonly as: 'itLies' }
+  | {
+      readonly as: 'feature';
+      readonly from: number;
+      readonly also: { readonly panel: string; readonly wale: number } | null;
+    }
+);
 /** She began to let stitches down for some faults, when `done` rows were finished. How far she is belongs to the device. */
 export type RepairBegun = {
   readonly kind: 'repairBegun';

@@ -2,6 +2,7 @@
  * Entries folded to where the knitting stands: in the journal's order, from its beginning or from a standing on, then this
  * device's unsent ones.
  */
+import type { Feature } from '../piece/feature';
 import { patternPosition, pieceRow, wale } from '../indices';
 import type { Once } from '../piece/once';
 import type { Amendment } from '../piece/spans';
@@ -74,9 +75,21 @@ function factsOf(
     ends,
     done: judge.rowEvents.length,
     onces: onces(judge, stands),
+    features: featuresIn(judge, faults),
     lengthened: judge.live('repeatsChanged').map(({ section, panel, by }) => ({ section, panel, by })),
     ...(newest && { rowsPer10: ((newest.row - newest.since) / newest.cm) * 10 }),
   };
+}
+
+/** Odd crossings that are crossed so on purpose from a row on. */
+function featuresIn(judge: Judge, faults: readonly FaultState[]): Feature[] {
+  return judge.live('left').flatMap((left) => {
+    const fault = faults.find(({ id, mended }) => id === left.fault && !mended);
+    if (!fault || left.as !== 'feature') return [];
+    const common = { like: fault.pieceRow, from: left.from };
+    const places = [{ panel: fault.panel, wale: fault.wale }, ...(left.also ? [left.also] : [])];
+    return places.map((place) => ({ ...place, ...common }));
+  });
 }
 
 function partsBefore(judge: Judge, event: JournalEvent): boolean {

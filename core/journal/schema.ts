@@ -54,7 +54,17 @@ export const eventSchema = z.discriminatedUnion('kind', [
     by: z.enum(MENDINGS).optional(),
     minutes: z.int().min(0).max(10_000).optional(),
   }),
-  z.strictObject({ ...common, kind: z.literal('left'), fault: id, as: z.enum(['itLies', 'feature']) }),
+  z.discriminatedUnion('as', [
+    z.strictObject({ ...common, kind: z.literal('left'), fault: id, as: z.literal('itLies') }),
+    z.strictObject({
+      ...common,
+      kind: z.literal('left'),
+      fault: id,
+      as: z.literal('feature'),
+      from: row.min(1),
+      also: z.strictObject({ panel, wale: z.int().min(0).max(10_000) }).nullable(),
+    }),
+  ]),
   z.strictObject({
     ...common,
     kind: z.literal('repairBegun'),

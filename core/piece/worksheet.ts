@@ -9,6 +9,7 @@ import { rowAt, type Chart } from '../chart/chart';
 import type { Cell, Direction, Hand, Side } from '../stitch/types';
 import { directionOf, oppositeDirection, type Working } from '../stitch/working';
 import { applyDeviations, type Deviation } from './deviation';
+import { nameFeatures, withFeatures, type Feature, type NamedFeature } from './feature';
 import { cutLineUp, layLastRow, layLineUp, repeatsToFill } from './line-up';
 import { spansForOnce, workedOnce, type Once } from './once';
 import { resolveShapes } from './shapes';
@@ -45,6 +46,7 @@ export type Worksheet = {
   readonly ended: readonly string[];
   readonly deviations: ReadonlyMap<number, readonly Deviation[]>;
   readonly onces: ReadonlyMap<number, readonly Once[]>;
+  readonly features: readonly NamedFeature[];
   /** Rows laid out before, where the same ones are asked for again and again (see {@link remembering}). */
   readonly laid?: Map<string, WorkRow>;
   /** Cells laid out so far, for the bench. */
@@ -59,6 +61,7 @@ export type Facts = {
   readonly amendments: readonly Amendment[];
   readonly deviations: readonly Deviation[];
   readonly onces?: readonly Once[];
+  readonly features?: readonly Feature[];
   readonly lengthened?: readonly Lengthening[];
   readonly ends?: readonly SectionEnd[];
   /** Rows finished: a section that is still open goes on beyond its estimate. */
@@ -147,8 +150,9 @@ export function worksheet(plan: Plan, facts: Facts = NO_FACTS): Worksheet {
   };
   const starts = firstRows.map((from) => ({ from }));
   const { shapes } = resolveShapes(plan);
+  const features = nameFeatures(plan, starts, spans.charted, facts.features ?? []);
   const ended = (facts.ends ?? []).map(({ section }) => section);
-  return { plan, rows: next - 1, firstRows, starts, spans, shapes, ended, deviations, onces, meter: { cells: 0 } }; // prettier-ignore
+  return { plan, rows: next - 1, firstRows, starts, spans, shapes, ended, deviations, onces, features, meter: { cells: 0 } }; // prettier-ignore
 }
 
 /** Ids of all panels of all sections. */
@@ -216,7 +220,7 @@ function layPanels(sheet: Worksheet, row: number, view: View): WorkRow {
   sheet.meter.cells += full.laid.cells.length;
   const shaped = shape ? cutLineUp(full, section, shape, sectionRow) : full;
   const cut = onces && !replaced ? workedOnce(shaped, onces) : shaped;
-  if (!replaced) return { ...place, ...cut };
+  if (!replaced) return withFeatures({ ...place, ...cut }, sheet.features);
   const chart = sheet.plan.charts[section.lastRow as string] as Chart;
   return { ...place, ...layLastRow(section, chart, cut.laid.takes), lineUp: cut.lineUp };
 }

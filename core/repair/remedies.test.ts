@@ -8,14 +8,8 @@ import type { Hand } from '../stitch/types';
 import { crossingsIn, withFaults } from '../testing/mending';
 import { chartFrom, sheetOf } from '../testing/plans';
 import { crossingIn, crossingAt } from './plan';
-import {
-  ifFoundLater,
-  remediesFor,
-  USUAL_PER_STITCH,
-  weight,
-  type Circumstances,
-  type Remedy,
-} from './remedies';
+import { ifFoundLater, remediesFor, USUAL_PER_STITCH, weight } from './remedies';
+import type { Circumstances, Remedy } from './ways';
 
 const USUAL: Circumstances = {
   perStitch: USUAL_PER_STITCH,

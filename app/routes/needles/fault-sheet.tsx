@@ -61,7 +61,11 @@ function MarkButtons({ plan, mark }: { plan: Crossing; mark: (made: Made) => voi
 }
 
 /** What it would take, shown on the fabric too; or why it cannot be. */
-function useTaken({ box, view, state, settings, row, show }: Props, fault: FaultState | undefined) {
+function useTaken(
+  { box, view, state, settings, row, show }: Props,
+  fault: FaultState | undefined,
+  pointed: OnFabric | null,
+) {
   const { sheet, done, stops } = view;
   const worked = workedAt(stops, row.pointer);
   const made = fault?.made ?? 'unknown';
@@ -71,8 +75,8 @@ function useTaken({ box, view, state, settings, row, show }: Props, fault: Fault
     return mendingFor(sheet, [at], others, { done, worked }, settings.hand, USUAL_WAY);
   }, [sheet, box, made, state.faults, done, worked, settings.hand]);
   useEffect(() => {
-    show('plan' in found ? { rows: found.plan.ladders.flatMap(({ rows }) => rows) } : null);
-  }, [found, show]);
+    show(pointed ?? ('plan' in found ? { rows: found.plan.ladders.flatMap(({ rows }) => rows) } : null));
+  }, [found, pointed, show]);
   return found;
 }
 
@@ -83,7 +87,8 @@ export default function FaultSheet(props: Props) {
     (f) => f.pieceRow === box.row && f.panel === box.panel && f.wale === box.wale && !f.mended,
   );
   const plan = useMemo(() => crossingAt(sheet, box.row, box.panel, box.wale), [sheet, box]);
-  const found = useTaken(props, fault);
+  const [pointed, point] = useState<OnFabric | null>(null);
+  const found = useTaken(props, fault, pointed);
   const panels = useMemo(
     () => new Map(sheet.plan.sections.flatMap((one) => one.panels.map(({ id, name }) => [id, name]))),
     [sheet],
@@ -162,6 +167,7 @@ export default function FaultSheet(props: Props) {
                 fault={fault}
                 panelName={nameOf(box.panel)}
                 boundOff={finished && boundOff}
+                point={point}
                 onMend={mend}
               />
               <div className="mt-4 flex flex-wrap gap-3">

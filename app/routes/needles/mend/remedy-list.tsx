@@ -1,9 +1,11 @@
 /** The ways to deal with an odd crossing: the one to take first, with its reason; the others, and why some cannot be. */
 import { useMemo, type ReactNode } from 'react';
 import type { Happening } from '@core/journal/events';
+import { mirrorPlace } from '@core/inspect/track';
 import type { FaultState, JournalState } from '@core/journal/fold';
 import { paceOf } from '@core/journal/pace';
-import { ifFoundLater, remediesFor, USUAL_PER_STITCH, type Offer } from '@core/repair/remedies';
+import { ifFoundLater, remediesFor, USUAL_PER_STITCH } from '@core/repair/remedies';
+import type { Offer } from '@core/repair/ways';
 import { changePrefs, LONGEST, usePrefs } from '~/device/prefs';
 import type { KnitterSettings } from '~/knitter/settings';
 import {
@@ -19,6 +21,8 @@ import { Disclosure } from '~/ui/disclosure';
 import { Chips, Toggle } from '../place/choices';
 import type { RowInHand } from '../use-row';
 import type { NeedlesView } from '../view';
+import type { OnFabric } from '../shown';
+import { Needlework } from './needlework';
 import { deviationAt, workedAt } from './use-mending';
 
 type Props = {
@@ -30,6 +34,8 @@ type Props = {
   panelName: string;
   boundOff: boolean;
   record: (happening: Happening) => string;
+  /** Points out on the fabric what is worked. */
+  point: (shown: OnFabric | null) => void;
   onMend: () => void;
   onClose: () => void;
 };
@@ -53,7 +59,7 @@ function Acts({ offer, props, lead }: { offer: Offer; props: Props; lead: boolea
       {words}
     </button>
   );
-  const record_ = (happening: Happening) => () => {
+  const told = (happening: Happening) => () => {
     record(happening);
     onClose();
   };
@@ -63,33 +69,64 @@ function Acts({ offer, props, lead }: { offer: Offer; props: Props; lead: boolea
     case 'unpick':
       return act(
         `Unpicked: ${line} ${fault.pieceRow} is in hand`,
-        record_({ kind: 'ripped', life: state.life, to: fault.pieceRow - 1 }),
+        told({ kind: 'ripped', life: state.life, to: fault.pieceRow - 1 }),
       );
     case 'rip':
       return act(
         `Ripped back to ${line} ${offer.to?.row ?? 0}`,
-        record_({ kind: 'ripped', life: state.life, to: offer.to?.row ?? 0 }),
+        told({ kind: 'ripped', life: state.life, to: offer.to?.row ?? 0 }),
       );
     case 'sew':
-      return act('It is sewn over', record_({ kind: 'mended', fault: fault.id, by: 'sewn' }));
+      return act('It is sewn over', told({ kind: 'mended', fault: fault.id, by: 'sewn' }));
     case 'graft':
-      return act('It is grafted', record_({ kind: 'mended', fault: fault.id, by: 'grafted' }));
+      return act('It is grafted', told({ kind: 'mended', fault: fault.id, by: 'grafted' }));
     case 'leave':
-      return act('Leave it as it lies', record_({ kind: 'left', fault: fault.id, as: 'itLies' }));
+      return act('Leave it as it lies', told({ kind: 'left', fault: fault.id, as: 'itLies' }));
     case 'feature':
-      return act('It is a feature', record_({ kind: 'left', fault: fault.id, as: 'feature' }));
+      return <FeatureActs props={props} act={act} />;
   }
 }
 
+/** Made a feature in its own panel, or in the other half of a mirrored pair too. */
+function FeatureActs({
+  props: { view, fault, record, onClose },
+  act,
+}: {
+  props: Props;
+  act: (words: string, does: () => void) => ReactNode;
+}) {
+  const { sheet, done } = view;
+  const also = useMemo(() => mirrorPlace(sheet, fault.panel, fault, done), [sheet, fault, done]);
+  const made = (there: typeof also) => () => {
+    const place = there && { panel: there.panel, wale: there.wale };
+    record({ kind: 'left', fault: fault.id, as: 'feature', from: done + 1, also: place });
+    onClose();
+  };
+  const other =
+    also && sheet.plan.sections.flatMap(({ panels }) => panels).find(({ id }) => id === also.panel);
+  return (
+    <>
+      {act('Cross it so from now on', made(null))}
+      {other && act(`Cross it so, and mirrored in ${other.name}`, made(also))}
+    </>
+  );
+}
+
 function HowTo({ offer, props }: { offer: Offer; props: Props }) {
-  const line = lineOf(props.view.round);
-  const { charted } = props.fault;
-  return howWords(offer, line, charted === 'plain' ? 0 : charted.over.length, props.panelName).map(
-    (words) => (
-      <p key={words} className="mt-2">
-        {words}
-      </p>
-    ),
+  const { view, fault, panelName, point } = props;
+  const { remedy } = offer;
+  const at = useMemo(() => deviationAt(fault), [fault]);
+  return (
+    <>
+      {howWords(offer, lineOf(view.round), panelName).map((words) => (
+        <p key={words} className="mt-2">
+          {words}
+        </p>
+      ))}
+      {(remedy === 'sew' || remedy === 'graft') && (
+        <Needlework remedy={remedy} fault={at} view={view} point={point} />
+      )}
+    </>
   );
 }
 
