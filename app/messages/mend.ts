@@ -1,7 +1,8 @@
 /** A repair in a knitter's words: every move as it is done, so that the words alone are enough. */
 import { alikeWith, type GuideStep } from '@core/repair/guide';
 import type { RavelPart, RepairMove, StrandMove } from '@core/repair/moves';
-import type { PlannedMove, RepairProblem, Touched } from '@core/repair/plan';
+import { PRACTICE_EDGE, type Practice } from '@core/repair/practice';
+import type { Ladder, PlannedMove, RepairProblem, Touched } from '@core/repair/plan';
 import { never } from '@core/result';
 import type { Direction } from '@core/stitch/types';
 import { facedDirection } from '@core/stitch/working';
@@ -186,9 +187,22 @@ export function stepTitle(step: GuideStep, strands: number): string {
 }
 
 /** The lowest row that is undone, and the highest lifeline below it. */
-export type SafeBelow = { readonly lowest: number; readonly lifeline: number | null };
+export type SafeBelow = {
+  readonly lowest: number;
+  readonly lifeline: number | null;
+  /** A swatch to try it on, and what its panel is called; null where none can be told. */
+  readonly practice: (Practice & { readonly name: string }) | null;
+};
 
-function readyMinds({ lowest, lifeline }: SafeBelow, line: Line): string[] {
+function practiceWords({ castOn, repeats, firstSide, row, above, name }: NonNullable<SafeBelow['practice']>) {
+  const times = repeats === 1 ? 'once' : `${repeats} times`;
+  return [
+    `Never done it before? Practise on a swatch: cast on ${castOn} (${name} ${times}, and ${stitches(PRACTICE_EDGE)} for an edge on either side), ${firstSide === 'RS' ? 'right' : 'wrong'} side first.`,
+    `Knit its chart to row ${row}, cross that row wrong on purpose, and knit ${counted(above, 'row')} more. Then mend it as here.`,
+  ].join(' ');
+}
+
+function readyMinds({ lowest, lifeline, practice }: SafeBelow, line: Line): string[] {
   const safe =
     lifeline !== null
       ? `Your lifeline in ${line} ${lifeline} holds all that lies below.`
@@ -198,7 +212,9 @@ function readyMinds({ lowest, lifeline }: SafeBelow, line: Line): string[] {
   return [
     safe,
     'If you throw the yarn with your right hand, let go of the strand after each stitch and take it up anew.',
-    'Never done it before? Knit a swatch of these rows, cross it wrong on purpose, and practise on that.',
+    practice
+      ? practiceWords(practice)
+      : 'Never done it before? Knit a swatch of these rows, cross it wrong on purpose, and practise on that.',
   ];
 }
 
@@ -219,7 +235,10 @@ export function stepMinds(
   if (step.kind !== 'moves') return [];
   const out: string[] = [];
   if (step.moves.some(({ do: does }) => does === 'strand'))
-    out.push('The other strands stay at the back. Do not pull yarn out of the stitches beside.');
+    out.push(
+      'The other strands stay at the back. Do not pull yarn out of the stitches beside.',
+      'After it, draw its slack along with a needle tip: every stitch as large as its neighbours.',
+    );
   if (step.moves.some(({ do: does }) => does === 'slipOff'))
     out.push('First draw both needles a little into the work, so that the neighbours stay on.');
   if (step.moves.some(({ do: does }) => does === 'ravel'))
@@ -227,6 +246,21 @@ export function stepMinds(
   if (step.moves.some(({ do: does }) => does === 'putBack'))
     out.push('Each with its leading leg in front. Count them.');
   return out;
+}
+
+/** "How far they drop, first met first: 2 by 9 rows, 4 by 5." Null where all drop alike. */
+export function dropWords(drops: Ladder['drops'], line: Line): string | null {
+  const runs: { by: number; count: number }[] = [];
+  for (const { by } of drops) {
+    const last = runs[runs.length - 1];
+    if (last?.by === by) last.count += 1;
+    else runs.push({ by, count: 1 });
+  }
+  const [first, ...others] = runs;
+  if (!first) return null;
+  if (others.length === 0) return `Each of them drops ${counted(first.by, line)}.`;
+  const more = others.map(({ by, count }) => (by === 0 ? `${count} stay` : `${count} by ${by}`));
+  return `They drop, first met first: ${first.count} by ${counted(first.by, line)}, ${more.join(', ')}.`;
 }
 
 export function problemWords(problem: RepairProblem, line: Line): string {

@@ -15,7 +15,8 @@ import { isSlipped } from '../stitch/looks';
 import type { Hand } from '../stitch/types';
 import { ladderMoves, type LadderFrame } from './ladder';
 import type { RepairMove } from './moves';
-import { rsDirection, type Spot } from './needle';
+import { dropsOf } from './drops';
+import { rsDirection, type Loop, type Spot } from './needle';
 import { released, type Released, type Start } from './released';
 import { Route } from './route';
 
@@ -50,6 +51,8 @@ export type Ladder = {
   readonly remake: readonly { readonly row: number; readonly at: CrossingAt; readonly fault: boolean }[];
   /** Stitches to be slipped off the needle. */
   readonly onNeedle: number;
+  /** How many rows each of those drops, first met first; 0 for one that stays between. */
+  readonly drops: readonly (Loop & { readonly by: number })[];
   readonly touched: Touched;
 };
 /** What else lies in the released stitches. */
@@ -260,6 +263,7 @@ export function repairPlan(
         ),
       ),
       onNeedle: group.length,
+      drops: dropsOf(group, set, rows.actual).map((by, i) => ({ ...(group[i] as Loop), by })),
       touched: touchedBy(sheet, rows, set, hand),
     });
   });

@@ -24,11 +24,11 @@ export type OnFabric = {
 const BESIDE = 5;
 const AROUND = 7;
 
-function useNear({ near = false, rows, now = rows }: OnFabric, view: NeedlesView, moves: Moves, room: Size) {
+function useNear({ near = false, rows }: OnFabric, view: NeedlesView, moves: Moves, room: Size) {
   const { cloth } = view;
   useEffect(() => {
-    const xs = now.flatMap(({ row, columns }) => columns.map((column) => cloth.xOf(row, column)));
-    const at = now.map(({ row }) => row);
+    const xs = rows.flatMap(({ row, columns }) => columns.map((column) => cloth.xOf(row, column)));
+    const at = rows.map(({ row }) => row);
     if (!near || xs.length === 0) return;
     moves.frame({
       left: Math.min(...xs) - BESIDE,
@@ -36,7 +36,7 @@ function useNear({ near = false, rows, now = rows }: OnFabric, view: NeedlesView
       low: Math.max(1, Math.min(...at) - AROUND),
       high: Math.max(...at) + AROUND,
     });
-  }, [near, now, cloth, moves, room]);
+  }, [near, rows, cloth, moves, room]);
 }
 
 /** Px that a figure is high at most. */

@@ -18,7 +18,7 @@ const strandIn = (step: GuideStep) =>
   step.kind === 'moves' ? step.moves.find((move) => move.do === 'strand' || move.do === 'float') : undefined;
 
 /** The state in which a step is done: after the move before it. */
-function frameBefore({ moves }: RepairPlan, step: GuideStep) {
+export function frameBefore({ moves }: RepairPlan, step: GuideStep) {
   if (step.kind === 'ready') return null;
   if (step.kind === 'loops') return step.move.frame;
   if (step.kind === 'even') return moves.findLast(({ ladder }) => ladder === step.ladder)?.frame ?? null;
@@ -105,10 +105,14 @@ function AllSteps({ mending: { steps, how }, at, go }: Pick<Props, 'mending' | '
   );
 }
 
-function safeBelow({ plan }: Mending, lifelines: readonly number[]): SafeBelow {
+function safeBelow(
+  { plan }: Mending,
+  lifelines: readonly number[],
+  practice: SafeBelow['practice'],
+): SafeBelow {
   const lowest = Math.min(...plan.ladders.map(({ row }) => row));
   const below = lifelines.filter((row) => row < lowest);
-  return { lowest, lifeline: below.length > 0 ? Math.max(...below) : null };
+  return { lowest, lifeline: below.length > 0 ? Math.max(...below) : null, practice };
 }
 
 type Props = {
@@ -116,12 +120,13 @@ type Props = {
   at: number;
   uncrossed: boolean;
   lifelines: readonly number[];
+  practice: SafeBelow['practice'];
   notice: string | null;
   go: (at: number) => void;
   finish: () => void;
 };
 
-export function Guided({ mending, at, uncrossed, lifelines, notice, go, finish }: Props) {
+export function Guided({ mending, at, uncrossed, lifelines, practice, notice, go, finish }: Props) {
   const { steps, how, plan } = mending;
   const last = at >= steps.length;
   const step = steps[at];
@@ -140,11 +145,13 @@ export function Guided({ mending, at, uncrossed, lifelines, notice, go, finish }
             </p>
             <Said words={stepSaid(step, how)} />
             <Drawn mending={mending} step={step} />
-            {stepMinds(step, { ...how, uncrossed, safe: safeBelow(mending, lifelines) }).map((line) => (
-              <p key={line} className="mt-2 text-lg">
-                {line}
-              </p>
-            ))}
+            {stepMinds(step, { ...how, uncrossed, safe: safeBelow(mending, lifelines, practice) }).map(
+              (line) => (
+                <p key={line} className="mt-2 text-lg">
+                  {line}
+                </p>
+              ),
+            )}
             {step.kind === 'moves' && <Crossings moves={step.moves} how={how} />}
             <AllSteps mending={mending} at={at} go={go} />
           </>

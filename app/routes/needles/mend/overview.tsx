@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { listed, mayRun } from '@core/repair/guide';
 import type { Ladder } from '@core/repair/plan';
-import { listedSaid, touchedWords } from '~/messages/mend';
+import { dropWords, listedSaid, touchedWords } from '~/messages/mend';
 import { stepWords } from '~/messages/cue';
 import { wayOf } from '~/knitter/settings';
 import { capital } from '~/messages/telling';
@@ -33,6 +33,7 @@ export function LadderFacts({
   nameOf: (panel: string) => string;
   round: boolean;
 }) {
+  const drops = dropWords(ladder.drops, lineOf(round));
   const others = ladder.remake.filter(({ fault }) => !fault);
   const rows = [...new Set(others.map(({ row }) => row))];
   return (
@@ -42,6 +43,7 @@ export function LadderFacts({
         <Fact name="Loose strands (ladder)">{ladder.strands}</Fact>
         <Fact name="Crossings to make again">{others.length}</Fact>
       </dl>
+      {drops && <p className="mt-2">{drops}</p>}
       {rows.length > 0 && (
         <p className="mt-2">
           Also crossed in those stitches: {plural(rows.length, lineOf(round))} {rows.join(', ')}.

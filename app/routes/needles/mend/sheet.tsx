@@ -4,6 +4,7 @@ import { Dialog } from 'radix-ui';
 import { X } from 'lucide-react';
 import type { Happening } from '@core/journal/events';
 import type { FaultState, JournalState } from '@core/journal/fold';
+import { practiceFor } from '@core/repair/practice';
 import { changePrefs, usePrefs } from '~/device/prefs';
 import { minutesUpTo, useRepairPlace, type RepairPlace } from '~/device/repairs';
 import type { KnitterSettings } from '~/knitter/settings';
@@ -14,9 +15,18 @@ import type { OnFabric } from '../shown';
 import { Toggle } from '../place/choices';
 import type { RowInHand } from '../use-row';
 import type { NeedlesView } from '../view';
-import { Guided } from './guided';
+import { frameBefore, Guided } from './guided';
 import { Overview, type Choices } from './overview';
-import { isMending, openFaults, pointerAt, sameAt, useMending, workedAt, type Mending } from './use-mending';
+import {
+  deviationAt,
+  isMending,
+  openFaults,
+  pointerAt,
+  sameAt,
+  useMending,
+  workedAt,
+  type Mending,
+} from './use-mending';
 
 type Props = {
   pieceId: string;
@@ -38,13 +48,30 @@ function usePanelName({ sheet }: NeedlesView) {
   }, [sheet]);
 }
 
-/** What is released shows on the fabric as long as the sheet is open. */
-function useShown(mending: Mending | null, show: Props['show']) {
-  const plan = mending?.plan;
+/** What is released, and how far each stitch drops; led through it, what is let down at that step. */
+function shownOf(mending: Mending, at: number | null): OnFabric {
+  const { ladders } = mending.plan;
+  const rows = ladders.flatMap((ladder) => ladder.rows);
+  const drops = ladders.flatMap((ladder) => ladder.drops.filter(({ by }) => by > 0));
+  if (at === null)
+    return {
+      rows,
+      near: true,
+      figures: drops.map(({ row, column, by }) => ({ row, column, says: `${by}` })),
+    };
+  const step = mending.steps[at];
+  const frame = step && frameBefore(mending.plan, step);
+  const ladder = step && 'ladder' in step && step.ladder !== null ? ladders[step.ladder] : undefined;
+  const loose = new Set(frame?.loose.map(({ row }) => row));
+  return { rows, near: true, now: ladder?.rows.filter(({ row }) => loose.has(row)) ?? [] };
+}
+
+/** Shown on the fabric as long as the sheet is open. */
+function useShown(mending: Mending | null, at: number | null, show: Props['show']) {
   useEffect(() => {
-    show(plan ? { rows: plan.ladders.flatMap(({ rows }) => rows) } : null);
+    show(mending && shownOf(mending, at));
     return () => show(null);
-  }, [plan, show]);
+  }, [mending, at, show]);
 }
 
 /** Which of the marked faults are put right. */
@@ -78,6 +105,14 @@ function Which({
       ))}
     </section>
   );
+}
+
+/** A swatch to try the first ladder on. */
+function practiceIn({ sheet }: NeedlesView, mending: Mending | null, nameOf: (panel: string) => string) {
+  const ladder = mending?.plan.ladders[0];
+  const fault = ladder && mending.faults[ladder.faults[0] ?? 0];
+  const found = ladder && fault ? practiceFor(sheet, deviationAt(fault), ladder) : null;
+  return found && fault ? { ...found, name: nameOf(fault.panel) } : null;
 }
 
 const NOT_HERE =
@@ -119,7 +154,7 @@ export default function MendSheet(props: Props) {
       };
   const found = useMending(view, settings, faults, open, asked);
   const mending = isMending(found) ? found : null;
-  useShown(mending, show);
+  useShown(mending, begun ? (here?.step ?? 0) : null, show);
 
   const begin = () => {
     if (!mending) return;
@@ -190,6 +225,7 @@ export default function MendSheet(props: Props) {
   const problems = isMending(found)
     ? []
     : found.map((problem) => `${capital(faultName(faults[problem.fault]))}: ${problemWords(problem, line)}`);
+  const practice = practiceIn(view, mending, nameOf);
   const uncrossed = (mending?.faults ?? faults).some(({ made }) => made === 'uncrossed');
   return (
     <Dialog.Root open modal={false} onOpenChange={(isOpen) => !isOpen && onClose()}>
@@ -214,6 +250,7 @@ export default function MendSheet(props: Props) {
                 at={Math.min(here?.step ?? 0, mending.steps.length)}
                 uncrossed={uncrossed}
                 lifelines={state.lifelines.map((lifeline) => lifeline.row)}
+                practice={practice}
                 notice={noticeFor(here, mending)}
                 go={go}
                 finish={finish}
