@@ -57,7 +57,7 @@ export type LadderFrame = {
 
 /** The loops of a ladder from the first met, as they change. */
 class Live {
-  private at = new Map<string, number>();
+  private at = new Map<number, number>();
   constructor(private loops: readonly Loop[]) {
     this.index();
   }
@@ -72,7 +72,7 @@ class Live {
   }
   placeOf(loop: Loop): number {
     const at = this.at.get(loopKey(loop));
-    if (at === undefined) throw new Error(`loop ${loopKey(loop)} is not live`);
+    if (at === undefined) throw new Error(`loop ${loop.column} of row ${loop.row} is not live`);
     return at;
   }
   replace(from: number, count: number, by: readonly Loop[]) {

@@ -14,7 +14,8 @@ export type Spot = { readonly done: number; readonly worked: number };
 
 /** A loop, by the row that made it and its column there. */
 export type Loop = { readonly row: number; readonly column: number };
-export const loopKey = ({ row, column }: Loop) => `${row}:${column}`;
+/** A number of its own for every loop; no row of a piece has so many stitches. */
+export const loopKey = ({ row, column }: Loop) => row * 65_536 + column;
 
 /** The direction of a row worked from the RS. Unturned rows run both ways; a repair runs as most are told. */
 export const rsDirection = ({ plan }: Worksheet, hand: Hand): Direction =>
