@@ -71,6 +71,23 @@ const inSight = (page: Page) =>
     const [x, y] = [mark.x + mark.width / 2, mark.y + mark.height / 2];
     return document.elementFromPoint(x, y)?.closest('[aria-label="The fabric on the needle"]') !== null;
   });
+/** Through the repair that stands open, step by step, to its end. */
+async function ledThrough(page: Page) {
+  await page.$eval('[data-testid=mend-begin]', (control) => (control as HTMLButtonElement).click());
+  for (let steps = 0; steps < 60 && (await page.$('[data-testid=mend-done]')); steps += 1) {
+    const now = await textOf(page, '[data-testid=mend-step]');
+    await page.$eval('[data-testid=mend-done]', (control) => (control as HTMLButtonElement).click());
+    await page.waitForFunction(
+      (was) =>
+        (document.querySelector('[data-testid=mend-step]') as HTMLElement | null)?.innerText
+          .replace(/\s+/g, ' ')
+          .trim() !== was,
+      {},
+      now,
+    );
+  }
+  await press(page, 'It is mended');
+}
 const asked = (page: Page) => textOf(page, '[data-testid=asked-crossing]');
 const faults = (page: Page) =>
   page.$$eval('[data-state=fault]', (marks) => marks.map((mark) => mark.getAttribute('data-crossing')));
@@ -108,20 +125,7 @@ describe.each([
     await press(page, 'Close');
     await press(page, 'Put it right');
     await waitForText(page, '[role=dialog]', /Put it right: eel rope, row 11/);
-    await page.$eval('[data-testid=mend-begin]', (control) => (control as HTMLButtonElement).click());
-    for (let steps = 0; steps < 60 && (await page.$('[data-testid=mend-done]')); steps += 1) {
-      const now = await textOf(page, '[data-testid=mend-step]');
-      await page.$eval('[data-testid=mend-done]', (control) => (control as HTMLButtonElement).click());
-      await page.waitForFunction(
-        (was) =>
-          (document.querySelector('[data-testid=mend-step]') as HTMLElement | null)?.innerText
-            .replace(/\s+/g, ' ')
-            .trim() !== was,
-        {},
-        now,
-      );
-    }
-    await press(page, 'It is mended');
+    await ledThrough(page);
     await page.waitForFunction(() => document.querySelectorAll('[data-state=fault]').length === 0);
     await saved(page);
     await reload(page);
@@ -189,7 +193,8 @@ describe('a whole track as typed', () => {
     await press(page, 'Put it right');
     await waitForText(page, '[role=dialog]', /Put it right: eel rope, row 9/);
     await waitForText(page, '[data-testid=ladder-facts]', /Loose strands \(ladder\) 12/);
-    await press(page, 'Close');
+    await ledThrough(page);
+    await page.waitForFunction(() => document.querySelectorAll('[data-state=fault]').length === 0);
     await lookOver(page);
     await press(page, 'A whole track');
   });

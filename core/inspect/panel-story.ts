@@ -3,7 +3,7 @@
  * (both halves changed over, another habit from some row on, the chart begun elsewhere) is one slip, not one a track.
  */
 import type { Sight } from './seen';
-import { likeliest, rowsKnown, storiesOf, toldAs, wholeCost, type Story } from './story';
+import { costsOf, likeliest, rowsKnown, storiesOf, toldAs, wholeCost, type Story } from './story';
 import { wholes, type Asked, type Course, type Whole } from './wholes';
 
 export type TrackSights = Course & { readonly sights: readonly Sight[] };
@@ -22,15 +22,20 @@ const AS_CHARTED: Whole = { kind: 'asCharted' };
 /** The most likely stories of tracks that hang together, the likeliest first. */
 export function panelStories(tracks: readonly TrackSights[], asked: Asked = 'everyRow'): PanelStory[] {
   const own = tracks.map((track) => storiesOf(track, track.sights, asked));
-  const cost = own.reduce((sum, [best]) => sum + (best?.cost ?? 0), 0);
-  const apart = { whole: AS_CHARTED, tracks: own, cost };
-  if (tracks.length < 2) return likeliest([apart]);
+  const apart = { whole: AS_CHARTED, cost: own.reduce((sum, [best]) => sum + (best?.cost ?? 0), 0) };
   const known = tracks.every(({ sights }) => rowsKnown(sights));
   const crossings = tracks.reduce((sum, { charted }) => sum + charted.length, 0);
-  const together = wholes(tracks, known, asked).map((whole) => {
-    const told = tracks.map((track) => ({ ...toldAs(track, track.sights, whole), sure: 1 }));
-    const all = told.reduce((sum, one) => sum + one.cost, wholeCost(whole, crossings));
-    return { whole, tracks: told.map((one) => [one]), cost: all };
-  });
-  return likeliest([apart, ...together]);
+  const costs = tracks.map((track) => costsOf(track, track.sights));
+  const together = tracks.length < 2 ? [] : wholes(tracks, known, asked);
+  const weighed = together.map((whole) => ({
+    whole,
+    cost: costs.reduce((sum, cost) => sum + cost(whole), wholeCost(whole, crossings)),
+  }));
+  return likeliest([apart, ...weighed]).map((one) => ({
+    ...one,
+    tracks:
+      one.whole.kind === 'asCharted'
+        ? own
+        : tracks.map((track) => [{ ...toldAs(track, track.sights, one.whole), sure: 1 }]),
+  }));
 }

@@ -3,6 +3,7 @@
  * slips needed cost least. A slip's cost is how unlikely it is (natural logarithm); one slip that explains many odd
  * crossings, a mirrored half or a habit that switched, costs once. The odds are our own (no published source).
  */
+import type { Lean } from '../stitch/types';
 import type { Seen, Sight } from './seen';
 import { expected, wholes, type Asked, type Course, type Place, type Whole } from './wholes';
 
@@ -135,6 +136,56 @@ export const toldAs = (course: Course, sights: readonly Sight[], whole: Whole): 
   ...slipsOf(expected(course, whole), sights),
 });
 
+/** Kept after the first time. */
+function kept<K, V>(make: (key: K) => V): (key: K) => V {
+  const known = new Map<K, V>();
+  return (key) => {
+    const found = known.get(key) ?? make(key);
+    known.set(key, found);
+    return found;
+  };
+}
+
+/**
+ * The cost of {@link toldAs} for any whole slip, without the slips. What happens from a row on is the cheapest way up to it
+ * and the cheapest way down to it put together, so that all such rows share two tables.
+ */
+export function costsOf(course: Course, sights: readonly Sight[]): (whole: Whole) => number {
+  const { charted } = course;
+  const [n, m] = [charted.length, sights.length];
+  const seenDown = sights.toReversed();
+  const up = kept((_: 'charted') => table(charted, sights));
+  const down = kept((how: 'mirrored' | Lean) => {
+    const whole: Whole = how === 'mirrored' ? { kind: how } : { kind: 'always', from: 0, lean: how };
+    return table(expected(course, whole).toReversed(), seenDown);
+  });
+  const from = (row: number, how: 'mirrored' | Lean) => {
+    const below = charted.filter((place) => place.row < row).length;
+    const [lower, upper] = [up('charted')[below], down(how)[n - below]];
+    let least = Infinity;
+    for (let j = 0; j <= m; j += 1)
+      least = Math.min(least, (lower?.[j] ?? Infinity) + (upper?.[m - j] ?? Infinity));
+    return least;
+  };
+  return (whole) => {
+    switch (whole.kind) {
+      case 'asCharted':
+        return up('charted')[n]?.[m] ?? Infinity;
+      case 'mirrored':
+        return from(0, 'mirrored');
+      case 'switched':
+        return from(whole.from, 'mirrored');
+      case 'always':
+        return from(whole.from, whole.lean);
+      case 'startedAt':
+      case 'startedElsewhere': {
+        const places = expected(course, whole);
+        return table(places, sights)[places.length]?.[m] ?? Infinity;
+      }
+    }
+  };
+}
+
 export const rowsKnown = (sights: readonly Sight[]) => sights.some(({ row }) => row !== null);
 
 /** So many stories are worth telling besides the first. */
@@ -157,10 +208,10 @@ export function likeliest<T extends { readonly cost: number }>(all: readonly T[]
 /** The most likely stories of one track; those after the first that are nearly as likely are ties or alternatives. */
 export function storiesOf(course: Course, sights: readonly Sight[], asked: Asked = 'everyRow'): Story[] {
   const all: Whole[] = [{ kind: 'asCharted' }, ...wholes([course], rowsKnown(sights), asked)];
-  return likeliest(
-    all.map((whole) => {
-      const told = toldAs(course, sights, whole);
-      return { ...told, cost: told.cost + wholeCost(whole, course.charted.length) };
-    }),
-  );
+  const costs = costsOf(course, sights);
+  const weighed = all.map((whole) => ({
+    whole,
+    cost: costs(whole) + wholeCost(whole, course.charted.length),
+  }));
+  return likeliest(weighed).map((one) => ({ ...one, slips: toldAs(course, sights, one.whole).slips }));
 }

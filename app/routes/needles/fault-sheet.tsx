@@ -3,9 +3,10 @@ import { useEffect, useMemo, useState } from 'react';
 import { Dialog } from 'radix-ui';
 import { X } from 'lucide-react';
 import type { CrossingBox } from '@core/fabric/shapes';
-import type { Happening } from '@core/journal/events';
+import type { EventOf, Happening } from '@core/journal/events';
 import type { FaultState, JournalState } from '@core/journal/fold';
 import { otherLean, type Made } from '@core/piece/deviation';
+import { turnedAbout } from '@core/repair/feature-ended';
 import { crossingAt, USUAL_WAY } from '@core/repair/plan';
 import type { Crossing } from '@core/stitch/types';
 import type { KnitterSettings } from '~/knitter/settings';
@@ -31,6 +32,8 @@ type Props = {
   onMend: () => void;
   onClose: () => void;
 };
+
+type LeftEvent = EventOf<'left'>;
 
 const madeWords = (fault: FaultState) =>
   fault.charted === 'plain'
@@ -97,10 +100,25 @@ export default function FaultSheet(props: Props) {
   const line = lineOf(round);
   const finished = view.working === null;
   const [boundOff, setBoundOff] = useState(true);
-  if (!plan && !fault) return null;
+  const gone = !plan && !fault;
+  useEffect(() => {
+    if (gone) onClose();
+  }, [gone, onClose]);
+  if (gone) return null;
+  const left = state.said.find(
+    (event): event is LeftEvent => event.kind === 'left' && event.fault === fault?.id,
+  );
+  /** What was crossed so on purpose meanwhile lies otherwise than charted once it is no feature any more. */
+  const noFeature = () => {
+    if (!fault || left?.as !== 'feature') return;
+    const places = [{ panel: fault.panel, wale: fault.wale }, ...(left.also ? [left.also] : [])];
+    const features = places.map((place) => ({ ...place, like: fault.pieceRow, from: left.from }));
+    for (const { row, ...odd } of turnedAbout(sheet, state.facts, features, view.done))
+      record({ kind: 'fault', pieceRow: row, rowEvent: state.rowEvents[row - 1] ?? null, ...odd });
+  };
   /** What was left as it lies is taken up again. */
   const mend = () => {
-    const left = state.said.find((event) => event.kind === 'left' && event.fault === fault?.id);
+    noFeature();
     if (left) record({ kind: 'undo', target: left.id });
     onMend();
   };
@@ -174,14 +192,20 @@ export default function FaultSheet(props: Props) {
                 <button
                   type="button"
                   className="plain-button"
-                  onClick={() => record({ kind: 'mended', fault: fault.id })}
+                  onClick={() => {
+                    noFeature();
+                    record({ kind: 'mended', fault: fault.id });
+                  }}
                 >
                   It is mended
                 </button>
                 <button
                   type="button"
                   className="plain-button"
-                  onClick={() => record({ kind: 'undo', target: fault.id })}
+                  onClick={() => {
+                    noFeature();
+                    record({ kind: 'undo', target: fault.id });
+                  }}
                 >
                   Take the mark away
                 </button>
