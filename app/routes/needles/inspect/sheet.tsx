@@ -1,13 +1,13 @@
 /** Look it over: up a panel crossing by crossing, or a whole track as typed; and what a symptom may mean. */
 import { useMemo, useState } from 'react';
-import { Dialog, Tabs } from 'radix-ui';
-import { X } from 'lucide-react';
+import { Tabs } from 'radix-ui';
 import { sharesOf } from '@core/inspect/looked';
 import type { Seen } from '@core/inspect/seen';
 import { lineOf, plural } from '~/messages/numbers';
 import { SYMPTOMS } from '~/messages/inspect';
 import { capital } from '~/messages/telling';
 import { Disclosure } from '~/ui/disclosure';
+import { TabbedSheet } from '~/ui/tabbed-sheet';
 import { Chips } from '../place/choices';
 import { panelsHere } from '../place/panel-choice';
 import type { InspectProps } from './props';
@@ -49,6 +49,7 @@ export default function InspectSheet(props: InspectProps) {
   const { view, state, close } = props;
   const shares = useMemo(() => sharesOf(view.sheet, view.done, state), [view.sheet, view.done, state]);
   const panels = panelsHere(view).filter(({ id }) => (shares.get(id)?.crossed ?? 0) > 0);
+  const [tab, setTab] = useState<(typeof TABS)[number][0]>('walk');
   const [chosen, setPanel] = useState<string | null>(null);
   const [seen, setSeen] = useState<ReadonlyMap<string, readonly Seen[]>>(new Map());
   const panel = panels.find(({ id }) => id === chosen) ?? panels[0];
@@ -61,61 +62,38 @@ export default function InspectSheet(props: InspectProps) {
     />
   );
   return (
-    <Dialog.Root open modal={false} onOpenChange={(open) => !open && close()}>
-      <Dialog.Portal>
-        <Dialog.Content
-          aria-describedby={undefined}
-          onInteractOutside={(event) => event.preventDefault()}
-          onOpenAutoFocus={(event) => event.preventDefault()}
-          className="fixed inset-y-0 right-0 z-30 flex w-[min(480px,100vw)] flex-col border-l-4 border-action bg-ground shadow-[-14px_0_40px_rgb(20_13_6/0.25)] max-[760px]:top-[30dvh] max-[760px]:left-0 max-[760px]:w-screen max-[760px]:border-t-4 max-[760px]:border-l-0"
-        >
-          <Dialog.Title className="sr-only">Look it over</Dialog.Title>
-          <Tabs.Root defaultValue="walk" className="flex min-h-0 flex-1 flex-col">
-            <div className="flex items-center gap-1 border-b-2 border-line px-2">
-              <Tabs.List aria-label="Ways to look it over" className="flex min-w-0 flex-1">
-                {TABS.map(([key, words]) => (
-                  <Tabs.Trigger
-                    key={key}
-                    value={key}
-                    className="-mb-0.5 min-h-14 flex-1 border-b-4 border-transparent px-1.5 leading-tight font-semibold text-soft data-[state=active]:border-action data-[state=active]:text-ink max-[760px]:min-h-12"
-                  >
-                    {words}
-                  </Tabs.Trigger>
-                ))}
-              </Tabs.List>
-              <Dialog.Close className="quiet-button" aria-label="Close">
-                <X aria-hidden="true" />
-              </Dialog.Close>
-            </div>
-            <div className="min-h-0 flex-1 overflow-y-auto px-5 pt-4 pb-10 max-[760px]:px-4 max-[760px]:pt-2.5">
-              {panel ? (
-                <>
-                  <Tabs.Content value="walk">
-                    {which}
-                    <Share view={view} state={state} panel={panel.id} />
-                    <Walk
-                      key={panel.id}
-                      {...props}
-                      panel={panel}
-                      seenOf={(id) => seen.get(id) ?? NOTHING}
-                      keepSeen={(id, now) => setSeen(new Map(seen).set(id, now))}
-                    />
-                  </Tabs.Content>
-                  <Tabs.Content value="typed">
-                    {which}
-                    <Typed key={`${panel.id} ${view.done}`} {...props} panel={panel} />
-                  </Tabs.Content>
-                </>
-              ) : (
-                <p>Nothing has crossed yet: there is nothing to look over.</p>
-              )}
-              <Tabs.Content value="signs">
-                <Signs />
-              </Tabs.Content>
-            </div>
-          </Tabs.Root>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <TabbedSheet
+      title="Look it over"
+      label="Ways to look it over"
+      tabs={TABS}
+      tab={tab}
+      onTab={setTab}
+      close={close}
+    >
+      {panel ? (
+        <>
+          <Tabs.Content value="walk">
+            {which}
+            <Share view={view} state={state} panel={panel.id} />
+            <Walk
+              key={panel.id}
+              {...props}
+              panel={panel}
+              seenOf={(id) => seen.get(id) ?? NOTHING}
+              keepSeen={(id, now) => setSeen(new Map(seen).set(id, now))}
+            />
+          </Tabs.Content>
+          <Tabs.Content value="typed">
+            {which}
+            <Typed key={`${panel.id} ${view.done}`} {...props} panel={panel} />
+          </Tabs.Content>
+        </>
+      ) : (
+        <p>Nothing has crossed yet: there is nothing to look over.</p>
+      )}
+      <Tabs.Content value="signs">
+        <Signs />
+      </Tabs.Content>
+    </TabbedSheet>
   );
 }

@@ -1,13 +1,13 @@
 /** Finding the place: counting along in a panel, where she is in the piece, and the holes up a panel. */
 import { useMemo } from 'react';
-import { Dialog, Tabs } from 'radix-ui';
-import { X } from 'lucide-react';
+import { Tabs } from 'radix-ui';
 import type { JournalState } from '@core/journal/fold';
 import type { School } from '@core/place/count';
 import { lastRowOf } from '@core/piece/worksheet';
 import { gaugeOf } from '@core/plan/gauge';
 import { lengthOut, type Units } from '@core/plan/units';
 import type { Names } from '~/messages/place';
+import { TabbedSheet } from '~/ui/tabbed-sheet';
 import { lineOf, type Line } from '~/messages/numbers';
 import { usePlace } from '~/workers/use-place';
 import type { NeedlesView } from '../view';
@@ -67,51 +67,24 @@ export default function PlaceSheet(props: PlaceProps) {
   );
   const place = usePlace(piece);
   return (
-    <Dialog.Root open modal={false} onOpenChange={(open) => !open && close()}>
-      <Dialog.Portal>
-        <Dialog.Content
-          aria-describedby={undefined}
-          onInteractOutside={(event) => event.preventDefault()}
-          onOpenAutoFocus={(event) => event.preventDefault()}
-          data-tab={tab}
-          className="fixed inset-y-0 right-0 z-30 flex w-[min(480px,100vw)] flex-col border-l-4 border-action bg-ground shadow-[-14px_0_40px_rgb(20_13_6/0.25)] max-[760px]:top-[30dvh] max-[760px]:left-0 max-[760px]:data-[tab=count]:top-[40dvh] max-[760px]:w-screen max-[760px]:border-t-4 max-[760px]:border-l-0"
-        >
-          <Dialog.Title className="sr-only">Finding the place</Dialog.Title>
-          <Tabs.Root
-            value={tab}
-            onValueChange={(chosen) => setTab(chosen as PlaceTab)}
-            className="flex min-h-0 flex-1 flex-col"
-          >
-            <div className="flex items-center gap-1 border-b-2 border-line px-2">
-              <Tabs.List aria-label="Ways to find the place" className="flex min-w-0 flex-1">
-                {TABS.map(([key, words]) => (
-                  <Tabs.Trigger
-                    key={key}
-                    value={key}
-                    className="-mb-0.5 min-h-14 flex-1 border-b-4 border-transparent px-1.5 leading-tight font-semibold text-soft data-[state=active]:border-action data-[state=active]:text-ink max-[760px]:min-h-12"
-                  >
-                    {words}
-                  </Tabs.Trigger>
-                ))}
-              </Tabs.List>
-              <Dialog.Close className="quiet-button" aria-label="Close">
-                <X aria-hidden="true" />
-              </Dialog.Close>
-            </div>
-            <div className="min-h-0 flex-1 overflow-y-auto px-5 pt-4 pb-10 max-[760px]:px-4">
-              <Tabs.Content value="where">
-                <WhereTab {...props} names={names} place={place} />
-              </Tabs.Content>
-              <Tabs.Content value="count">
-                <CountTab {...props} names={names} place={place} />
-              </Tabs.Content>
-              <Tabs.Content value="holes">
-                <HolesTab {...props} names={names} place={place} />
-              </Tabs.Content>
-            </div>
-          </Tabs.Root>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <TabbedSheet
+      title="Finding the place"
+      label="Ways to find the place"
+      tabs={TABS}
+      tab={tab}
+      onTab={setTab}
+      phone={tab === 'count' ? 'low' : 'high'}
+      close={close}
+    >
+      <Tabs.Content value="where">
+        <WhereTab {...props} names={names} place={place} />
+      </Tabs.Content>
+      <Tabs.Content value="count">
+        <CountTab {...props} names={names} place={place} />
+      </Tabs.Content>
+      <Tabs.Content value="holes">
+        <HolesTab {...props} names={names} place={place} />
+      </Tabs.Content>
+    </TabbedSheet>
   );
 }
