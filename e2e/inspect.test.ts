@@ -160,11 +160,11 @@ describe('a whole track as typed', () => {
   it('in a mirror every lean is the other one; else that is one slip, not five', async () => {
     await tell('l l l l l');
     await waitForText(page, '[data-testid=story]', /Every crossing leans the other way/);
-    await press(page, 'Right side up, needle at the top · change');
+    await press(page, 'Right side facing, needle on top · change');
     await press(page, 'I see it in a mirror');
     await pressIn(page, 'So it lies');
     await waitForText(page, '[data-testid=story]', /All as charted/);
-    await press(page, 'Right side up, needle at the top, in a mirror · change');
+    await press(page, 'Right side facing, needle on top, in a mirror · change');
     await press(page, 'I see it in a mirror');
     await pressIn(page, 'So it lies');
   });
@@ -225,14 +225,14 @@ it('a panel of two ropes has two tracks, told one by one; symptoms can be looked
     /Twin ropes, the second track from your right Row 3 is not crossed/,
   );
   for (let i = 0; i < 4; i += 1) await press(page, 'Take back');
-  await press(page, 'Right side up, needle at the top · change');
-  await press(page, 'Wrong side up');
+  await press(page, 'Right side facing, needle on top · change');
+  await press(page, 'Wrong side');
   await pressIn(page, 'So it lies');
   await waitForText(page, '[data-testid=asked-crossing]', /Row 3, the second of 2 from your right/);
   for (let i = 0; i < 4; i += 1) await pressIn(page, 'Leans left');
   await waitForText(page, '[data-testid=found]', /In all 2 tracks: Every crossing leans the other way/);
-  await press(page, 'Wrong side up, needle at the top · change');
-  await press(page, 'Right side up');
+  await press(page, 'Wrong side facing, needle on top · change');
+  await press(page, 'Right side');
   await pressIn(page, 'So it lies');
   await press(page, 'What is it?');
   await press(page, 'My line has a step');

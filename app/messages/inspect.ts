@@ -13,11 +13,11 @@ export const SEEN_WORDS: Readonly<Record<Seen, string>> = {
   unsure: 'cannot tell',
 };
 
-/** "Right side up, needle at the top". */
+/** "Right side facing, needle on top". */
 export const viewWords = ({ side, upsideDown, mirrored }: View): string =>
   [
-    side === 'RS' ? 'Right side up' : 'Wrong side up',
-    upsideDown ? 'needle at the bottom' : 'needle at the top',
+    side === 'RS' ? 'Right side facing' : 'Wrong side facing',
+    upsideDown ? 'needle below' : 'needle on top',
     ...(mirrored ? ['in a mirror'] : []),
   ].join(', ');
 

@@ -63,6 +63,7 @@ function readGraft(lines: readonly string[]): GraftPlan {
     runs,
     cm: 0,
     columns: [],
+    below: [],
   };
 }
 

@@ -30,8 +30,9 @@ export type GraftPlan = {
   /** What is sewn in, from the right. */
   readonly runs: readonly { readonly face: Face; readonly count: number }[];
   readonly cm: number;
-  /** The columns that are opened, for drawing. */
+  /** The columns that are opened, and those of the loops below them, for drawing. */
   readonly columns: readonly number[];
+  readonly below: readonly number[];
 };
 export type GraftProblem = {
   readonly code: 'cannot-be-grafted';
@@ -106,6 +107,8 @@ export function graftPlan(
   const right = beside(row.laid, at.taken - 1, -1);
   const left = beside(row.laid, at.taken + width, 1);
   const open = right.length + width + left.length;
+  const around = (first: number, all: number) =>
+    Array.from({ length: open }, (_, i) => (first - right.length + i + all) % all);
   const size = stitchSize(sheet);
   const crossed = wanted ? links(wanted.cell).map(([foot, head]) => Math.abs(foot - head)) : own.map(() => 0);
   const sideways = [...crossed, ...right.map(() => 0), ...left.map(() => 0)];
@@ -119,10 +122,8 @@ export function graftPlan(
       sideways.reduce((sum, one) => sum + yarnOf(size, one), 0),
       TAIL_CM,
     ),
-    columns: Array.from(
-      { length: open },
-      (_, i) => (at.given - right.length + i + row.laid.gives) % row.laid.gives,
-    ),
+    columns: around(at.given, row.laid.gives),
+    below: around(at.taken, row.laid.takes),
   });
 }
 

@@ -39,6 +39,21 @@ function useNear({ near = false, rows }: OnFabric, view: NeedlesView, moves: Mov
   }, [near, rows, cloth, moves, room]);
 }
 
+/** Width of a digit as a share of its height. */
+const DIGIT = 0.62;
+
+/** As high as figures may be so that neighbours do not touch. */
+function roomFor(figures: NonNullable<OnFabric['figures']>, cloth: NeedlesView['cloth']): number {
+  let least = Infinity;
+  figures.forEach(({ row, column, says }, i) => {
+    const next = figures[i + 1];
+    if (next?.row !== row) return;
+    const apart = Math.abs(cloth.xOf(row, column) - cloth.xOf(row, next.column));
+    least = Math.min(least, apart / (DIGIT * Math.max(says.length, next.says.length)));
+  });
+  return least;
+}
+
 /** Px that a figure is high at most. */
 const FIGURE_PX = 17;
 
@@ -105,7 +120,7 @@ export default function ShownOnFabric({ shown, view, seen, moves, room }: Props)
         ))}
       </g>
     ));
-  const size = Math.min(FIGURE_PX / seen.scale, 0.9);
+  const size = Math.min(FIGURE_PX / seen.scale, 0.9, roomFor(figures, cloth));
   return (
     <g pointerEvents="none">
       {shown.covered ? <Cover rows={rows} cloth={cloth} /> : stretch(rows, now ? 0.22 : 0.5, 'all')}

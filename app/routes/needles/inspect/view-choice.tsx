@@ -20,11 +20,11 @@ function Question({ lies, done }: { lies: View; done: () => void }) {
       <p className="mb-2 text-xl font-bold">How does it lie before you?</p>
       <div className="grid gap-3">
         <Chips
-          label="Side"
+          label="The side that faces you"
           value={lies.side}
           options={[
-            ['RS', 'Right side up'],
-            ['WS', 'Wrong side up'],
+            ['RS', 'Right side'],
+            ['WS', 'Wrong side'],
           ]}
           onChoose={(side) => change({ side })}
         />
@@ -32,8 +32,8 @@ function Question({ lies, done }: { lies: View; done: () => void }) {
           label="Way up"
           value={lies.upsideDown ? 'down' : 'up'}
           options={[
-            ['up', 'Needle at the top'],
-            ['down', 'Needle at the bottom'],
+            ['up', 'Needle on top'],
+            ['down', 'Needle below'],
           ]}
           onChoose={(way) => change({ upsideDown: way === 'down' })}
         />

@@ -31,8 +31,8 @@ function stepsOf(
   }
   const plan = graftPlan(sheet, fault, done);
   if (!plan.ok) return null;
-  const { row, columns } = plan.value;
-  const figures = columns.map((column, i) => ({ row, column, says: `${i + 1}` }));
+  const { row, columns, below } = plan.value;
+  const figures = below.map((column, i) => ({ row: row - 1, column, says: `${i + 1}` }));
   return { words: graftWords(plan.value, line), on: { rows: [{ row, columns }], figures, near: true } };
 }
 
