@@ -164,6 +164,7 @@ try {
   await shot('look-it-over', bolster, DESK, [
     press('More'),
     press('Look it over'),
+    press('So it lies'),
     wait(600),
     press('Leans right'),
     wait(300),

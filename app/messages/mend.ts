@@ -259,7 +259,9 @@ export function dropWords(drops: Ladder['drops'], line: Line): string | null {
   const [first, ...others] = runs;
   if (!first) return null;
   if (others.length === 0) return `Each of them drops ${counted(first.by, line)}.`;
-  const more = others.map(({ by, count }) => (by === 0 ? `${count} stay` : `${count} by ${by}`));
+  const more = others.map(({ by, count }) =>
+    by === 0 ? `${count} ${plural(count, 'stays', 'stay')}` : `${count} by ${by}`,
+  );
   return `They drop, first met first: ${first.count} by ${counted(first.by, line)}, ${more.join(', ')}.`;
 }
 
