@@ -3,6 +3,8 @@ import fc from 'fast-check';
 import { shelfCharts } from '../shelf/shelf';
 import type { Lean } from '../stitch/types';
 import { mirrorChart } from '../chart/mirrored';
+import { patternPosition, pieceRow } from '../indices';
+import { worksheet, type Worksheet } from '../piece/worksheet';
 import { chartFrom, sheetOf } from '../testing/plans';
 import { marksOf, outOfStep, unmarked } from './marks';
 import { panelStories } from './panel-story';
@@ -299,4 +301,19 @@ it('tracks run straight up, and the walk takes every crossing once', () => {
     [1, 9, 17],
   ]);
   expect(tracks.reduce((sum, { crossings }) => sum + crossings.length, 0)).toBe(walk.length);
+});
+
+it('a panel of which the record says that it lies otherwise is looked over as the record says', () => {
+  const plain = sheetOf([{ rows: 24, panels: [{ chart: 'rope-4', id: 'p' }] }]);
+  const rowsOf = (sheet: Worksheet) => walkUp(sheet, 'p', 16).map(({ row }) => row);
+  expect(rowsOf(plain)).toEqual([3, 7, 11, 15]);
+  const record = {
+    panel: 'p',
+    from: pieceRow(17),
+    position: patternPosition(15),
+    chartedFrom: pieceRow(17),
+    madeFrom: pieceRow(1),
+  };
+  const told = worksheet(plain.plan, { amendments: [record], deviations: [] });
+  expect(rowsOf(told)).toEqual([4, 8, 12, 16]);
 });

@@ -1,7 +1,7 @@
 /** How much of the crossings has been looked at, and when the next look pays. */
 import { lastRowOf, sectionIndexAt, type Worksheet } from '../piece/worksheet';
 import { crossesIn } from '../piece/crossings';
-import { charted, hasRow } from '../piece/worksheet';
+import { meant, hasRow } from '../piece/worksheet';
 
 export type LookedAt = {
   /** Rows of which every crossing was looked at. */
@@ -20,7 +20,7 @@ export function sharesOf(
 ): Map<string, Share> {
   const shares = new Map<string, Share>();
   for (let row = Math.max(1, from); row <= Math.min(done, sheet.rows); row += 1)
-    for (const { panel } of crossesIn(charted(sheet, row))) {
+    for (const { panel } of crossesIn(meant(sheet, row))) {
       const known = shares.get(panel.id) ?? { crossed: 0, seen: 0 };
       const isSeen =
         looked.has(row) ||
@@ -48,7 +48,7 @@ export function lookDue(sheet: Worksheet, done: number, at: LookedAt): LookDue |
   const last = lastRowOf(sheet, section);
   const ends = done + 1 === last || done === last - 1;
   const begins = sheet.firstRows[section] === done + 1 && done > 0;
-  const shapes = charted(sheet, done + 1).acts.length > 0 && charted(sheet, done).acts.length === 0;
+  const shapes = meant(sheet, done + 1).acts.length > 0 && meant(sheet, done).acts.length === 0;
   const far = done % 8 === 0;
   if (!ends && !begins && !shapes && !far) return null;
   let unseen = 0;

@@ -2,7 +2,7 @@
 import { columnsGiven } from '../chart/laid';
 import { crossingsOf } from '../piece/crossings';
 import { waleOf } from '../piece/deviation';
-import { charted, lastRowOf, type Worksheet } from '../piece/worksheet';
+import { meant, lastRowOf, type Worksheet } from '../piece/worksheet';
 import { takes } from '../stitch/cells';
 import type { Crossing, Lean } from '../stitch/types';
 import { otherWay, type Course } from './wholes';
@@ -28,7 +28,7 @@ export type Track = {
 export function walkUp(sheet: Worksheet, panel: string, done: number): Charted[] {
   const all: Charted[] = [];
   for (let row = 1; row <= Math.min(done, sheet.rows); row += 1) {
-    const laid = charted(sheet, row);
+    const laid = meant(sheet, row);
     const found = laid.panels.find((one) => one.panel.id === panel);
     if (!found) continue;
     for (const at of crossingsOf(found)) {

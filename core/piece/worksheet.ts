@@ -150,7 +150,7 @@ export function worksheet(plan: Plan, facts: Facts = NO_FACTS): Worksheet {
   };
   const starts = firstRows.map((from) => ({ from }));
   const { shapes } = resolveShapes(plan);
-  const features = nameFeatures(plan, starts, spans.charted, facts.features ?? []);
+  const features = nameFeatures(plan, starts, spans.made, facts.features ?? []);
   const ended = (facts.ends ?? []).map(({ section }) => section);
   return { plan, rows: next - 1, firstRows, starts, spans, shapes, ended, deviations, onces, features, meter: { cells: 0 } }; // prettier-ignore
 }
@@ -228,9 +228,12 @@ function layPanels(sheet: Worksheet, row: number, view: View): WorkRow {
 /** The row as planned. Throws a RangeError outside the piece. */
 export const charted = (sheet: Worksheet, row: number): WorkRow => laidBefore(sheet, row, 'charted');
 
+/** The row as it should lie on the fabric: the plan, and what the record says of its panels' rows; no deviations. */
+export const meant = (sheet: Worksheet, row: number): WorkRow => laidBefore(sheet, row, 'made');
+
 /** The row as it was made: the plan with the deviations that the journal knows. */
 export function made(sheet: Worksheet, row: number): WorkRow {
-  const plain = laidBefore(sheet, row, 'made');
+  const plain = meant(sheet, row);
   const here = sheet.deviations.get(row);
   return here ? applyDeviations(plain, here) : plain;
 }

@@ -1,6 +1,6 @@
 /** A feature that is given up: the crossings that were turned about on purpose meanwhile are odd ones from then on. */
 import type { Feature } from '../piece/feature';
-import { charted, worksheet, type Facts, type Worksheet } from '../piece/worksheet';
+import { meant, worksheet, type Facts, type Worksheet } from '../piece/worksheet';
 import { crossingIn } from './plan';
 import type { Crossing } from '../stitch/types';
 
@@ -35,8 +35,8 @@ export function turnedAbout(
   const found: TurnedAbout[] = [];
   for (let row = first; row <= Math.min(done, sheet.rows); row += 1)
     for (const { panel, wale } of features) {
-      const made = crossingIn(charted(sheet, row), panel, wale)?.cell;
-      const plain = crossingIn(charted(without, row), panel, wale)?.cell;
+      const made = crossingIn(meant(sheet, row), panel, wale)?.cell;
+      const plain = crossingIn(meant(without, row), panel, wale)?.cell;
       if (made && plain && made.lean !== plain.lean) found.push({ row, panel, wale, charted: plain, made });
     }
   return found;

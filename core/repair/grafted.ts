@@ -5,7 +5,7 @@
  */
 import { err, ok, type Result } from '../result';
 import { cellTaking, type LaidRow } from '../chart/laid';
-import { charted, hasRow, made, type Worksheet } from '../piece/worksheet';
+import { meant, hasRow, made, type Worksheet } from '../piece/worksheet';
 import { groupOf, groupsBefore, links, stitchesAfter, takes } from '../stitch/cells';
 import { faceOfStitch, isSlip } from '../stitch/looks';
 import type { Crossing, Depth, Face } from '../stitch/types';
@@ -95,7 +95,7 @@ export function graftPlan(
   const cannot = (why: GraftProblem['why']) => err<GraftProblem>({ code: 'cannot-be-grafted', why });
   if (!hasRow(sheet, fault.pieceRow)) return cannot('not-there');
   if (fault.pieceRow >= done) return cannot('topmost');
-  const row = charted(sheet, fault.pieceRow);
+  const row = meant(sheet, fault.pieceRow);
   const wanted = crossingIn(row, fault.panel, fault.wale);
   const at = wanted ?? crossingIn(made(sheet, fault.pieceRow), fault.panel, fault.wale);
   if (!at) return cannot('not-there');

@@ -1,6 +1,7 @@
 /** Sewing over and grafting, done literally, leave the charted crossing. Common practice, no published source. */
 import { otherLean, type Deviation } from '../piece/deviation';
-import { charted, made, type Worksheet } from '../piece/worksheet';
+import { patternPosition, pieceRow, wale } from '../indices';
+import { charted, made, worksheet, type Worksheet } from '../piece/worksheet';
 import { columnLinks } from '../chart/laid';
 import { links, stitchesAfter, takes } from '../stitch/cells';
 import { faceOfStitch } from '../stitch/looks';
@@ -8,7 +9,7 @@ import { shelfCharts } from '../shelf/shelf';
 import { crossingsIn, withFaults } from '../testing/mending';
 import { chartFrom, sheetOf } from '../testing/plans';
 import { graft, graftPlan } from './grafted';
-import { crossingAt } from './plan';
+import { crossingAt, repairPlan } from './plan';
 import { sew, sewPlan, stitchSize, threadFor, yarnOf } from './sewn';
 
 const ROWS = 24;
@@ -144,4 +145,25 @@ describe('cut and grafted', () => {
     const apart = { ...plan.value.pass, over: { from: 7, to: 8 } };
     expect(graft({ ...plan.value, pass: apart })).toMatchObject({ error: 'not-side-by-side' });
   });
+});
+
+it('in a panel of which the record says that it lies otherwise, its own rows are worked', () => {
+  const plain = sheetOf([{ rows: 24, panels: [{ chart: 'rope-4', id: 'p' }] }]);
+  const record = {
+    panel: 'p',
+    from: pieceRow(17),
+    position: patternPosition(15),
+    chartedFrom: pieceRow(17),
+    madeFrom: pieceRow(1),
+  };
+  const sheet = worksheet(plain.plan, { amendments: [record], deviations: [] });
+  const fault: Deviation = { pieceRow: pieceRow(8), panel: 'p', wale: wale(2), made: 'uncrossed' };
+  expect([crossingAt(plain, 8, 'p', 2), crossingAt(sheet, 7, 'p', 2)]).toEqual([null, null]);
+  expect(crossingAt(sheet, 8, 'p', 2)?.cell.lean).toBe('right');
+  expect(sewPlan(sheet, fault)).toMatchObject({ ok: true, value: { row: 8, width: 4 } });
+  expect(graftPlan(sheet, fault, 16)).toMatchObject({ ok: true, value: { row: 8, open: 8 } });
+  const plan = repairPlan(sheet, [fault], { done: 16, worked: 0 }, 'right');
+  expect(plan.ok && plan.value.ladders.map(({ remake }) => remake.map(({ row }) => row))).toEqual([
+    [8, 12, 16],
+  ]);
 });

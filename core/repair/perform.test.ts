@@ -182,6 +182,38 @@ describe('mended literally, whatever lies wrong, wherever the row in hand is', (
     mendsAll(sheet, 40, 80);
   });
 
+  it('a crossing that came two rows early is let down from where it lies, and made in its own row', () => {
+    const sheet = sheetOf([{ rows: 20, panels: [{ chart: 'rope-4', id: 'p', repeats: 2 }] }]);
+    const [charted7] = crossingsIn(sheet, [7], 'uncrossed') as [Deviation];
+    const early = { ...charted7, pieceRow: 5 as Deviation['pieceRow'], made: TWO_OVER_TWO };
+    const spot = { done: 12, worked: 0 };
+    const plan = repairPlan(sheet, [early, charted7], spot, 'right');
+    if (!plan.ok) throw new Error(JSON.stringify(plan.error));
+    const [ladder, ...others] = plan.value.ladders;
+    expect([ladder?.row, ladder?.top, ladder?.strands, others.length]).toEqual([5, 12, 8, 0]);
+    expect(ladder?.remake.map(({ row, fault }) => [row, fault])).toEqual([
+      [7, true],
+      [11, false],
+    ]);
+    expect(outcome(sheet, [early, charted7], spot, 'right', plan.value.moves)).toBe('mended');
+  });
+
+  it('two ladders that only an increase of the row in hand joins are cleared together', () => {
+    const beside = [
+      { chart: 'rope-ladder', id: 'p', repeats: 3 },
+      { chart: 'stockinette', repeats: 2 },
+    ];
+    const sheet = sheetOf([{ rows: 22, panels: [{ chart: 'garter', repeats: 3 }, ...beside] }]);
+    const crossing = crossingsIn(sheet, [3], TWO_OVER_TWO)[2] as Deviation;
+    const extra = { ...crossing, wale: wale(crossing.wale - 4) };
+    for (let worked = 0; worked <= 40; worked += 1) {
+      const spot = { done: 4, worked };
+      const plan = repairPlan(sheet, [crossing, extra], spot, 'right');
+      if (!plan.ok) throw new Error(JSON.stringify(plan.error));
+      expect(outcome(sheet, [crossing, extra], spot, 'right', plan.value.moves)).toBe('mended');
+    }
+  });
+
   it('in charts nobody has drawn', () =>
     fc.assert(
       fc.property(

@@ -9,7 +9,7 @@ import { crossingsOf, type CrossingAt } from '../piece/crossings';
 import { waleOf, type Deviation } from '../piece/deviation';
 import { roundStart } from '../piece/marker';
 import type { WorkRow } from '../piece/work-row';
-import { charted, hasRow, made, workingOf, type Worksheet } from '../piece/worksheet';
+import { meant, hasRow, made, workingOf, type Worksheet } from '../piece/worksheet';
 import { gives } from '../stitch/cells';
 import { isSlipped } from '../stitch/looks';
 import type { Hand } from '../stitch/types';
@@ -303,4 +303,4 @@ export function repairWith(
 
 /** The charted crossing at a place of the piece; null where none is charted. */
 export const crossingAt = (sheet: Worksheet, row: number, panel: string, wale: number) =>
-  hasRow(sheet, row) ? crossingIn(charted(sheet, row), panel, wale) : null;
+  hasRow(sheet, row) ? crossingIn(meant(sheet, row), panel, wale) : null;

@@ -2,7 +2,7 @@
 import { rowAt } from '../chart/chart';
 import { countFor, expandRow, takesForm } from '../chart/row';
 import { patternPosition } from '../indices';
-import { charted, hasRow, sideOf, type Worksheet } from '../piece/worksheet';
+import { meant, hasRow, sideOf, type Worksheet } from '../piece/worksheet';
 import { cellKey } from '../stitch/cells';
 import type { Side } from '../stitch/types';
 import { crossingIn, type Ladder, type RepairFault } from './plan';
@@ -27,7 +27,7 @@ export function practiceFor(
   { row, top }: Pick<Ladder, 'row' | 'top'>,
 ): Practice | null {
   if (!hasRow(sheet, pieceRow)) return null;
-  const laid = charted(sheet, pieceRow);
+  const laid = meant(sheet, pieceRow);
   const own = laid.panels.find((one) => one.panel.id === panel);
   const at = crossingIn(laid, panel, wale);
   if (!own || !at || own.name.kind === 'setUp' || own.chart.once || own.chart.setUp.length > 0) return null;

@@ -29,6 +29,9 @@ const stitches = (cells: readonly LaidCell[], count: typeof takes) =>
 /** A ladder's place among the loops on the needle; `wraps`: it lies over the start of the round. */
 type Place = { readonly from: number; readonly loops: readonly Loop[]; readonly wraps: boolean };
 
+/** After so many turns she only takes back, which ends. */
+const MOST_TURNS = 2;
+
 export class Route {
   private done: number;
   private worked: number;
@@ -89,7 +92,7 @@ export class Route {
   }
 
   /** Works on or back until the row in hand has gone over all of a set's stitches, or none. */
-  private clear(set: Released) {
+  private clear(set: Released, takesBack: boolean) {
     const met = this.above(set).map(this.met);
     const [first, last] = [Math.min(...met), Math.max(...met) + 1];
     const back = this.inOrder().slice(first, this.worked);
@@ -98,7 +101,7 @@ export class Route {
       this.inOrder().filter((_, i) => met.includes(i)),
       takes,
     );
-    const unpicks = stitches(back, gives) <= stitches(on, takes) + again;
+    const unpicks = takesBack || stitches(back, gives) <= stitches(on, takes) + again;
     this.moves.push(
       unpicks
         ? { do: 'unpick', row: this.done + 1, count: stitches(back, gives) }
@@ -112,12 +115,27 @@ export class Route {
     return above.some(this.isWorked) && !above.every(this.isWorked);
   };
 
-  /** What is released, once no ladder lies half in the row in hand. */
+  /** A set without what of it lies in the row in hand. */
+  private below = (set: Released): Released => ({
+    ...set,
+    rows: set.rows.filter(({ row }) => row <= this.done),
+  });
+
+  /**
+   * What is released, once no ladder lies half in the row in hand. Ladders that only a worked stitch of that row joins, an
+   * increase between them, are one as long as it is worked. Where working on and back would go on for ever she takes back.
+   */
   settle(releasedUpTo: (to: number, inTop?: ReadonlySet<LaidCell>) => Released[]): Released[] {
-    const sets = releasedUpTo(this.done);
-    for (let set = sets.find(this.half); set; set = sets.find(this.half)) this.clear(set);
-    const { inHand } = this;
-    return inHand && this.worked > 0 ? releasedUpTo(inHand.row, workedCells(inHand, this.worked)) : sets;
+    for (let turns = 0; ; turns += 1) {
+      const { inHand } = this;
+      const sets =
+        inHand && this.worked > 0
+          ? releasedUpTo(inHand.row, workedCells(inHand, this.worked))
+          : releasedUpTo(this.done);
+      const half = sets.map(this.below).find(this.half);
+      if (!half) return sets;
+      this.clear(half, turns >= MOST_TURNS);
+    }
   }
 
   private look() {

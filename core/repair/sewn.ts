@@ -5,7 +5,7 @@
  */
 import { err, ok, type Result } from '../result';
 import { cellGiving } from '../chart/laid';
-import { made, charted, hasRow, type Worksheet } from '../piece/worksheet';
+import { made, meant, hasRow, type Worksheet } from '../piece/worksheet';
 import { groupOf, groupsAfter, links, takes } from '../stitch/cells';
 import { faceOfStitch, isSlip } from '../stitch/looks';
 import type { Crossing, Stitch } from '../stitch/types';
@@ -66,7 +66,7 @@ const showsKnit = (stitches: readonly Stitch[]) =>
 /** How a fault is sewn over, as charted; or why it cannot be. */
 export function sewPlan(sheet: Worksheet, fault: RepairFault): Result<SewPlan, SewProblem> {
   if (fault.made === 'unknown') return err({ code: 'cannot-be-sewn', why: 'unknown' });
-  const row = hasRow(sheet, fault.pieceRow) ? charted(sheet, fault.pieceRow) : null;
+  const row = hasRow(sheet, fault.pieceRow) ? meant(sheet, fault.pieceRow) : null;
   const at = row && crossingIn(row, fault.panel, fault.wale);
   if (!row || !at) return err({ code: 'cannot-be-sewn', why: 'plain' });
   if (!showsKnit(at.cell.over)) return err({ code: 'cannot-be-sewn', why: 'purled' });

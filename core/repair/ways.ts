@@ -3,7 +3,7 @@
  * stitch takes than a plain one is our own estimate (no published source).
  */
 import { canTurn } from '../piece/feature';
-import { charted, hasRow, made, workingOf, type Worksheet } from '../piece/worksheet';
+import { meant, hasRow, made, workingOf, type Worksheet } from '../piece/worksheet';
 import { gives, takes } from '../stitch/cells';
 import type { Crossing, Hand } from '../stitch/types';
 import type { LaidCell } from '../chart/laid';
@@ -237,14 +237,14 @@ function nextLike(
   { panel, pieceRow: like, wale }: RepairFault,
   from: number,
 ): number | null {
-  const nameIn = (row: number) => charted(sheet, row).panels.find((one) => one.panel.id === panel)?.name;
+  const nameIn = (row: number) => meant(sheet, row).panels.find((one) => one.panel.id === panel)?.name;
   const name = nameIn(like);
   const rows = Array.from({ length: Math.max(0, sheet.rows - from + 1) }, (_, i) => from + i);
   return (
     rows.find((row) => {
       const there = nameIn(row);
       const same = there && name && there.kind === name.kind && there.number === name.number;
-      return same && crossingIn(charted(sheet, row), panel, wale) !== null;
+      return same && crossingIn(meant(sheet, row), panel, wale) !== null;
     }) ?? null
   );
 }

@@ -31,6 +31,7 @@ import type { NeedlesView } from './view';
 const WidthStrip = lazy(() => import('./width-strip'));
 const CountAlong = lazy(() => import('./place/counting'));
 const ShownOnFabric = lazy(() => import('./shown'));
+const FaceQuestion = lazy(() => import('./face-question'));
 
 type Props = {
   view: NeedlesView;
@@ -45,26 +46,6 @@ type Props = {
   counting: Counting | null;
   askFace: ((face: 'faces' | 'chart') => void) | null;
 };
-
-function FaceQuestion({ choose }: { choose: (face: 'faces' | 'chart') => void }) {
-  return (
-    <div
-      role="group"
-      aria-label="How to show wrong-side rows"
-      className="face-question max-[760px]:absolute max-[760px]:inset-x-0 max-[760px]:top-0 max-[760px]:z-10"
-    >
-      <p className="font-semibold">On this row the wrong side faces you. How shall the fabric hang?</p>
-      <div className="mt-3 flex flex-wrap gap-3">
-        <button type="button" className="plain-button" onClick={() => choose('faces')}>
-          As it faces me
-        </button>
-        <button type="button" className="plain-button" onClick={() => choose('chart')}>
-          As the chart shows it
-        </button>
-      </div>
-    </div>
-  );
-}
 
 /** Rows still to come are ghosts: the ground shines through. */
 function Veil({ looking, done }: { looking: Looking; done: number }) {
@@ -206,7 +187,11 @@ export const FabricPanel = memo(function FabricPanel({ askFace, ...props }: Prop
           </Suspense>
         )}
         <Heads view={view} windowAt={camera.windowAt} room={width} />
-        {askFace && view.cue?.working.side === 'WS' && <FaceQuestion choose={askFace} />}
+        {askFace && view.cue?.working.side === 'WS' && (
+          <Suspense>
+            <FaceQuestion choose={askFace} />
+          </Suspense>
+        )}
       </div>
       <div className="relative min-h-0 w-full flex-1">
         <div

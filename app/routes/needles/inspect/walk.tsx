@@ -77,12 +77,14 @@ function Found(
   const mirror = useMemo(() => mirrorOf(sheet, panel.id, done), [sheet, panel.id, done]);
   const panels = sheet.plan.sections.flatMap((one) => one.panels);
   const other = panels.find(({ id }) => id === mirror);
-  const others = other ? seenOf(other.id) : [];
+  const others = seenOf(other?.id ?? '');
   const both = other !== undefined && others.length > 0;
-  const own = seenInTracks(sheet, panel, crossings, seen, changed);
-  const tracks = both
-    ? [...own, ...seenInTracks(sheet, other, walkUp(sheet, other.id, done), others, changed)]
-    : own;
+  const { id, name } = panel;
+  const tracks = useMemo(() => {
+    const own = seenInTracks(sheet, { id, name }, crossings, seen, changed);
+    if (!other || others.length === 0) return own;
+    return [...own, ...seenInTracks(sheet, other, walkUp(sheet, other.id, done), others, changed)];
+  }, [sheet, id, name, crossings, seen, changed, other, others, done]);
   const [from, to] = [crossings[0]?.row ?? 1, crossings[seen.length - 1]?.row ?? 1];
   const kept = state.inspected.some((one) => one.panel === panel.id && one.from <= from && to <= one.to);
   const sure = seen.every((one) => one !== 'unsure');
@@ -126,7 +128,8 @@ export function Walk(props: WalkProps) {
   const unsaid = usePrefs().lies === null;
   const changed = sidesChanged(lies);
   const crossings = useMemo(() => walkUp(sheet, panel.id, done), [sheet, panel.id, done]);
-  const seen = seenOf(panel.id).slice(0, crossings.length);
+  const kept = seenOf(panel.id);
+  const seen = useMemo(() => kept.slice(0, crossings.length), [kept, crossings]);
   const [ended, setEnded] = useState(false);
   const now = ended ? undefined : crossings[seen.length];
   usePointedOut(unsaid ? undefined : now, show);
