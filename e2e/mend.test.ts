@@ -181,7 +181,7 @@ describe.each([
     await waitForText(page, 'main', /Began to put 2 crossings right after row 17/);
     const repairs = await textOf(page, '[data-testid=repairs]');
     expect(repairs).toMatch(
-      /Tide-mill braid, row 5 · found on .* · put right, let down and worked up again, \d+ minutes?/,
+      /Tide-mill braid, row 5 · found on .* · put right, let down and worked up again, in (less than a minute|\d+ minutes?)/,
     );
     expect(repairs).toMatch(/Tide-mill braid: 1 of 5 crossings\. Eel rope: 1 of 4 crossings\./);
     await page.close();

@@ -18,9 +18,12 @@ const WIDTH = 520;
 const HEIGHT = 64;
 const PAD = 14;
 
+const minutesWords = (minutes: number) =>
+  minutes < 1 ? 'in less than a minute' : `in ${counted(minutes, 'minute')}`;
+
 function endWords({ end, by, minutes }: FaultEntry): string {
   if (end === 'mended')
-    return ['put right', by && MENDING_WORDS[by], minutes !== null && counted(minutes, 'minute')]
+    return ['put right', by && MENDING_WORDS[by], minutes !== null && minutesWords(minutes)]
       .filter(Boolean)
       .join(', ');
   if (end === 'left') return 'left as it lies';

@@ -37,6 +37,8 @@ function useNear({ near = false, rows }: OnFabric, view: NeedlesView, moves: Mov
       high: Math.max(...at) + AROUND,
     });
   }, [near, rows, cloth, moves, room]);
+  // When nothing is pointed out any more the needle comes back.
+  useEffect(() => (near ? () => moves.home() : undefined), [near, moves]);
 }
 
 /** Width of a digit as a share of its height. */
