@@ -6,6 +6,7 @@ const WHY_WORDS: Readonly<Record<LookDue['why'], string>> = {
   end: 'Before you bind off, look it over',
   section: 'Before the next part, look it over',
   shaping: 'Before the shaping begins, look it over',
+  hard: 'After a row with so many crossings, look it over',
   long: 'A good moment to look it over',
 };
 export const dueWords = ({ why, unseen }: LookDue) =>

@@ -1,7 +1,6 @@
 /** How much of the crossings has been looked at, and when the next look pays. */
-import { lastRowOf, sectionIndexAt, type Worksheet } from '../piece/worksheet';
-import { crossesIn } from '../piece/crossings';
-import { meant, hasRow } from '../piece/worksheet';
+import { crossesIn, crossingsOf } from '../piece/crossings';
+import { hasRow, lastRowOf, meant, sectionIndexAt, type Worksheet } from '../piece/worksheet';
 
 export type LookedAt = {
   /** Rows of which every crossing was looked at. */
@@ -31,8 +30,8 @@ export function sharesOf(
 }
 
 export type LookDue = {
-  /** Before the piece or a section ends, before it is shaped, or because much has been crossed unseen. */
-  readonly why: 'end' | 'section' | 'shaping' | 'long';
+  /** Before the piece or a section ends, before it is shaped, after a hard row, or because much has been crossed unseen. */
+  readonly why: 'end' | 'section' | 'shaping' | 'hard' | 'long';
   readonly unseen: number;
 };
 /** Fewer crossings than this are soon told without help. */
@@ -41,16 +40,32 @@ const LONG_UNSEEN = 16;
 /** Rows farther down are not asked about: whatever is wrong there has been paid for. */
 const NEAR_ROWS = 80;
 
+/** A hard row has so many crossings, and so many times as many as the crossing rows before it have. */
+const HARD = { least: 6, times: 1.5, rows: 24 } as const;
+
+/** Many more crossings than in the crossing rows before it, and not looked at. */
+function isHard(sheet: Worksheet, row: number, { looked }: LookedAt): boolean {
+  const crossed = (at: number) =>
+    crossesIn(meant(sheet, at)).reduce((sum, panel) => sum + crossingsOf(panel).length, 0);
+  const here = looked.has(row) ? 0 : crossed(row);
+  if (here < HARD.least) return false;
+  const from = Math.max(1, row - HARD.rows);
+  const before = Array.from({ length: row - from }, (_, i) => crossed(from + i)).filter((count) => count > 0);
+  const usual = before.reduce((sum, count) => sum + count, 0) / before.length;
+  return before.length >= 2 && here > usual * HARD.times;
+}
+
 /** Whether a look pays before the row in hand is worked; null if not, or if all was seen. */
 export function lookDue(sheet: Worksheet, done: number, at: LookedAt): LookDue | null {
   if (!hasRow(sheet, done + 1) || done < 1) return null;
   const section = sectionIndexAt(sheet, done + 1);
   const last = lastRowOf(sheet, section);
-  const ends = done + 1 === last || done === last - 1;
-  const begins = sheet.firstRows[section] === done + 1 && done > 0;
+  const ends = done + 1 === last;
+  const begins = sheet.firstRows[section] === done + 1;
   const shapes = meant(sheet, done + 1).acts.length > 0 && meant(sheet, done).acts.length === 0;
   const far = done % 8 === 0;
-  if (!ends && !begins && !shapes && !far) return null;
+  const hard = isHard(sheet, done, at);
+  if (!ends && !begins && !shapes && !far && !hard) return null;
   let unseen = 0;
   for (const { crossed, seen } of sharesOf(sheet, done, at, done - NEAR_ROWS).values())
     unseen += crossed - seen;
@@ -58,5 +73,6 @@ export function lookDue(sheet: Worksheet, done: number, at: LookedAt): LookDue |
   if (ends && last === sheet.rows) return { why: 'end', unseen };
   if (shapes) return { why: 'shaping', unseen };
   if (begins || ends) return { why: 'section', unseen };
+  if (hard) return { why: 'hard', unseen };
   return unseen >= LONG_UNSEEN ? { why: 'long', unseen } : null;
 }
