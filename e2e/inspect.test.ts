@@ -211,8 +211,8 @@ it('a panel of two ropes has two tracks, told one by one; symptoms can be looked
   const page = await at('Twin', 8);
   await lookOver(page);
   await press(page, 'Twin ropes');
-  await waitForText(page, '[data-testid=asked-crossing]', /Row 3, the first of 2 from your right/);
-  for (const words of ['Leans right', 'Not crossed', 'Leans right', 'Leans right'])
+  await waitForText(page, '[data-testid=asked-crossing]', /Track 1 of 2 from your right, row 3/);
+  for (const words of ['Leans right', 'Leans right', 'Not crossed', 'Leans right'])
     await pressIn(page, words);
   await waitForText(
     page,
@@ -228,7 +228,7 @@ it('a panel of two ropes has two tracks, told one by one; symptoms can be looked
   await press(page, 'Right side facing, needle on top · change');
   await press(page, 'Wrong side');
   await pressIn(page, 'So it lies');
-  await waitForText(page, '[data-testid=asked-crossing]', /Row 3, the second of 2 from your right/);
+  await waitForText(page, '[data-testid=asked-crossing]', /Track 2 of 2 from your right, row 3/);
   for (let i = 0; i < 4; i += 1) await pressIn(page, 'Leans left');
   await waitForText(page, '[data-testid=found]', /In all 2 tracks: Every crossing leans the other way/);
   await press(page, 'Wrong side facing, needle on top · change');

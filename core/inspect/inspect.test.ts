@@ -10,7 +10,7 @@ import { marksOf, outOfStep, unmarked } from './marks';
 import { panelStories } from './panel-story';
 import { normalised, readTold, SEEN, sidesChanged, sightsOf, type Seen, type Sight } from './seen';
 import { COSTS, extraCost, pairCost, storiesOf, wholeCost, type Story } from './story';
-import { courseOf, mirrorOf, tracksOf, walkUp, type Track } from './track';
+import { courseOf, mirrorOf, rowsThrough, tracksOf, walkOrder, walkUp, type Track } from './track';
 import { expected, wholes, type Course, type Place, type Whole } from './wholes';
 
 const lean = fc.constantFrom<Lean[]>('left', 'right');
@@ -316,4 +316,33 @@ it('a panel of which the record says that it lies otherwise is looked over as th
   };
   const told = worksheet(plain.plan, { amendments: [record], deviations: [] });
   expect(rowsOf(told)).toEqual([4, 8, 12, 16]);
+});
+
+describe('the order in which a panel is looked at', () => {
+  const crossingsOfChart = (chart: string, repeats: number) =>
+    walkUp(sheetOf([{ rows: 24, panels: [{ chart, id: 'p', repeats }] }]), 'p', 24);
+  it.each([
+    ['rope-4', 3, true],
+    ['honeycomb', 3, true],
+    ['rope-4', 1, false],
+    ['diamond', 1, false],
+  ] as const)('%s %d times: track by track %s, and none is left out', (chart, repeats, byTrack) => {
+    const crossings = crossingsOfChart(chart, repeats);
+    const walk = walkOrder('p', crossings);
+    expect(walk.byTrack).toBe(byTrack);
+    expect(new Set(walk.order)).toEqual(new Set(crossings));
+    expect(walk.order.length).toBe(crossings.length);
+    const jumps = walk.order.slice(1).filter((one, i) => one.row <= (walk.order[i]?.row ?? 0)).length;
+    const tracks = new Set(crossings.map(({ wale }) => wale)).size;
+    if (byTrack) expect(jumps).toBe(tracks - 1);
+  });
+  it('rows are looked at through as far as every crossing was said', () => {
+    const crossings = crossingsOfChart('rope-4', 2);
+    const rowsSaid = (...rows: number[]) =>
+      rowsThrough(crossings, ({ row, wale }) => rows.includes(row) || (row === 11 && wale < 8));
+    expect(rowsSaid()).toBeNull();
+    expect(rowsSaid(3, 7)).toEqual({ from: 3, to: 7 });
+    expect(rowsSaid(3, 15)).toEqual({ from: 3, to: 3 });
+    expect(rowsSaid(3, 7, 11, 15, 19, 23)).toEqual({ from: 3, to: 23 });
+  });
 });

@@ -61,6 +61,33 @@ export const inTracks = (panel: string, crossings: readonly Charted[]): Track[] 
 export const tracksOf = (sheet: Worksheet, panel: string, done: number): Track[] =>
   inTracks(panel, walkUp(sheet, panel, done));
 
+/**
+ * The order in which a panel's crossings are looked at: one track up after the other, as the eye follows them. Where
+ * strands travel, so that hardly any two crossings lie above each other, from the lowest row up instead.
+ */
+export function walkOrder(
+  panel: string,
+  crossings: readonly Charted[],
+): { byTrack: boolean; order: Charted[] } {
+  const tracks = inTracks(panel, crossings);
+  const inRow = new Map<number, number>();
+  for (const { row } of crossings) inRow.set(row, (inRow.get(row) ?? 0) + 1);
+  const byTrack = tracks.length > 1 && tracks.length <= 2 * Math.max(0, ...inRow.values());
+  return { byTrack, order: byTrack ? tracks.flatMap((track) => track.crossings) : [...crossings] };
+}
+
+/** Rows from the lowest crossing up of which all crossings are among some; null if there is no such row. */
+export function rowsThrough(
+  crossings: readonly Charted[],
+  isSaid: (one: Charted) => boolean,
+): { from: number; to: number } | null {
+  const rows = [...new Set(crossings.map(({ row }) => row))].sort((a, b) => a - b);
+  const open = Math.min(Infinity, ...crossings.filter((one) => !isSaid(one)).map(({ row }) => row));
+  const through = rows.filter((row) => row < open);
+  const [from, to] = [through[0], through[through.length - 1]];
+  return from === undefined || to === undefined ? null : { from, to };
+}
+
 /** The section that a panel belongs to, and its rows. */
 export function panelRows(sheet: Worksheet, panel: string): { first: number; last: number } {
   const section = sheet.plan.sections.findIndex(({ panels }) => panels.some(({ id }) => id === panel));

@@ -2,7 +2,6 @@
 import { useMemo, useState } from 'react';
 import { Tabs } from 'radix-ui';
 import { sharesOf } from '@core/inspect/looked';
-import type { Seen } from '@core/inspect/seen';
 import { lineOf, plural } from '~/messages/numbers';
 import { SYMPTOMS } from '~/messages/inspect';
 import { capital } from '~/messages/telling';
@@ -12,7 +11,7 @@ import { Chips } from '../place/choices';
 import { panelsHere } from '../place/panel-choice';
 import type { InspectProps } from './props';
 import { Typed } from './typed';
-import { Walk } from './walk';
+import { Walk, type SeenAt } from './walk';
 
 const TABS = [
   ['walk', 'One by one'],
@@ -34,7 +33,7 @@ function Share({ view, state, panel }: Pick<InspectProps, 'view' | 'state'> & { 
   );
 }
 
-const NOTHING: readonly Seen[] = [];
+const NOTHING: SeenAt = new Map();
 
 function Signs() {
   return SYMPTOMS.map(({ sign, is, helps }) => (
@@ -51,7 +50,7 @@ export default function InspectSheet(props: InspectProps) {
   const panels = panelsHere(view).filter(({ id }) => (shares.get(id)?.crossed ?? 0) > 0);
   const [tab, setTab] = useState<(typeof TABS)[number][0]>('walk');
   const [chosen, setPanel] = useState<string | null>(null);
-  const [seen, setSeen] = useState<ReadonlyMap<string, readonly Seen[]>>(new Map());
+  const [seen, setSeen] = useState<ReadonlyMap<string, SeenAt>>(new Map());
   const panel = panels.find(({ id }) => id === chosen) ?? panels[0];
   const which = panel && panels.length > 1 && (
     <Chips

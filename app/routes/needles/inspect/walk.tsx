@@ -2,11 +2,19 @@
 import { useEffect, useMemo, useState } from 'react';
 import { ArrowLeft, ArrowRight, HelpCircle, Minus, Undo2 } from 'lucide-react';
 import { asItLies, sidesChanged, type Seen } from '@core/inspect/seen';
-import { courseOf, inTracks, mirrorOf, walkUp, type Charted } from '@core/inspect/track';
+import {
+  courseOf,
+  inTracks,
+  mirrorOf,
+  rowsThrough,
+  walkOrder,
+  walkUp,
+  type Charted,
+} from '@core/inspect/track';
 import type { Worksheet } from '@core/piece/worksheet';
 import { usePrefs } from '~/device/prefs';
 import { SEEN_WORDS } from '~/messages/inspect';
-import { lineOf, ordinal } from '~/messages/numbers';
+import { lineOf, ordinal, type Line } from '~/messages/numbers';
 import { capital } from '~/messages/telling';
 import { FoundIn, type TrackSeen } from './found';
 import type { PanelProps } from './props';
@@ -19,30 +27,49 @@ const ANSWERS = [
   ['unsure', HelpCircle, '?'],
 ] as const satisfies readonly (readonly [Seen, typeof Minus, string])[];
 
-/** "the 2nd of 3 from your right" where a row has several. */
-function whichOf(all: readonly Charted[], one: Charted, changed: boolean): string {
-  const inRow = all.filter(({ row }) => row === one.row);
-  const nth = changed ? inRow.length - inRow.indexOf(one) : inRow.indexOf(one) + 1;
-  return inRow.length > 1 ? `, the ${ordinal(nth)} of ${inRow.length} from your right` : '';
+/** What was seen, in the order in which it was said, as the right side shows it. */
+export type SeenAt = ReadonlyMap<string, Seen>;
+const placeOf = ({ row, wale }: Charted) => `${row} ${wale}`;
+
+/** "Row 3, the 2nd of 3 from your right", or "Track 2 of 3 from your right, row 3". */
+function askedWords(
+  crossings: readonly Charted[],
+  one: Charted,
+  { byTrack, changed, line }: { byTrack: boolean; changed: boolean; line: Line },
+): string {
+  const nthOf = (all: readonly unknown[], at: number) => (changed ? all.length - at : at + 1);
+  if (byTrack) {
+    const tracks = inTracks('', crossings);
+    const at = tracks.findIndex((track) => track.crossings.includes(one));
+    return `Track ${nthOf(tracks, at)} of ${tracks.length} from your right, ${line} ${one.row}`;
+  }
+  const inRow = crossings.filter(({ row }) => row === one.row);
+  const which = `, the ${ordinal(nthOf(inRow, inRow.indexOf(one)))} of ${inRow.length} from your right`;
+  return `${capital(line)} ${one.row}${inRow.length > 1 ? which : ''}`;
 }
 
-/** What was seen of some crossings, track by track. */
+/** What was seen of a panel's crossings, track by track. */
 function seenInTracks(
   sheet: Worksheet,
   panel: { id: string; name: string },
   crossings: readonly Charted[],
-  seen: readonly Seen[],
+  seen: SeenAt,
   changed: boolean,
 ): TrackSeen[] {
-  const said = new Map(crossings.slice(0, seen.length).map((one, i) => [one, seen[i] ?? 'unsure']));
-  const done = crossings[seen.length - 1]?.row ?? 0;
-  const tracks = inTracks(panel.id, [...said.keys()]);
-  return tracks.map((track, i) => ({
-    ...courseOf(sheet, track, done),
-    track,
-    name: `${capital(panel.name)}, the ${ordinal(changed ? tracks.length - i : i + 1)} track from your right`,
-    sights: track.crossings.map((one) => ({ seen: said.get(one) ?? 'unsure', row: one.row })),
-  }));
+  const all = inTracks(panel.id, crossings);
+  return all.flatMap((whole, i) => {
+    const said = whole.crossings.filter((one) => seen.has(placeOf(one)));
+    const track = { ...whole, crossings: said };
+    if (said.length === 0) return [];
+    return [
+      {
+        ...courseOf(sheet, track, said[said.length - 1]?.row ?? 0),
+        track,
+        name: `${capital(panel.name)}, the ${ordinal(changed ? all.length - i : i + 1)} track from your right`,
+        sights: said.map((one) => ({ seen: seen.get(placeOf(one)) ?? 'unsure', row: one.row })),
+      },
+    ];
+  });
 }
 
 /** Arrow keys, 0 and ? say it; backspace takes it back. */
@@ -63,31 +90,30 @@ function useAnswerKeys(answer: (seen: Seen) => void, back: () => void) {
 }
 
 type WalkProps = PanelProps & {
-  /** What was seen of every panel, from its lowest crossing up, as the right side shows it. */
-  seenOf: (panel: string) => readonly Seen[];
-  keepSeen: (panel: string, seen: readonly Seen[]) => void;
+  seenOf: (panel: string) => SeenAt;
+  keepSeen: (panel: string, seen: SeenAt) => void;
 };
 
 /** What was found on the way up, and that it was looked at. */
-function Found(
-  props: WalkProps & { crossings: readonly Charted[]; seen: readonly Seen[]; changed: boolean },
-) {
-  const { view, state, record, panel, crossings, seen, changed, seenOf } = props;
+function Found(props: WalkProps & { crossings: readonly Charted[]; changed: boolean }) {
+  const { view, state, record, panel, crossings, changed, seenOf } = props;
   const { sheet, done } = view;
   const mirror = useMemo(() => mirrorOf(sheet, panel.id, done), [sheet, panel.id, done]);
   const panels = sheet.plan.sections.flatMap((one) => one.panels);
   const other = panels.find(({ id }) => id === mirror);
-  const others = seenOf(other?.id ?? '');
-  const both = other !== undefined && others.length > 0;
+  const [seen, others] = [seenOf(panel.id), seenOf(other?.id ?? '')];
+  const both = other !== undefined && others.size > 0;
   const { id, name } = panel;
   const tracks = useMemo(() => {
     const own = seenInTracks(sheet, { id, name }, crossings, seen, changed);
-    if (!other || others.length === 0) return own;
+    if (!other || others.size === 0) return own;
     return [...own, ...seenInTracks(sheet, other, walkUp(sheet, other.id, done), others, changed)];
   }, [sheet, id, name, crossings, seen, changed, other, others, done]);
-  const [from, to] = [crossings[0]?.row ?? 1, crossings[seen.length - 1]?.row ?? 1];
-  const kept = state.inspected.some((one) => one.panel === panel.id && one.from <= from && to <= one.to);
-  const sure = seen.every((one) => one !== 'unsure');
+  const sureOf = (one: Charted) => (seen.get(placeOf(one)) ?? 'unsure') !== 'unsure';
+  const through = rowsThrough(crossings, sureOf);
+  const kept =
+    through !== null &&
+    state.inspected.some((one) => one.panel === panel.id && one.from <= through.from && through.to <= one.to);
   return (
     <div data-testid="found">
       <FoundIn tracks={tracks} asked="chartedRows" pair={both} props={props} />
@@ -99,11 +125,11 @@ function Found(
       {kept ? (
         <p className="mt-3 text-soft">It is kept that they were looked at.</p>
       ) : (
-        sure && (
+        through && (
           <button
             type="button"
             className="plain-button mt-3 w-full"
-            onClick={() => record({ kind: 'inspected', panel: panel.id, from, to })}
+            onClick={() => record({ kind: 'inspected', panel: panel.id, ...through })}
           >
             Keep that they were looked at
           </button>
@@ -128,19 +154,22 @@ export function Walk(props: WalkProps) {
   const unsaid = usePrefs().lies === null;
   const changed = sidesChanged(lies);
   const crossings = useMemo(() => walkUp(sheet, panel.id, done), [sheet, panel.id, done]);
-  const kept = seenOf(panel.id);
-  const seen = useMemo(() => kept.slice(0, crossings.length), [kept, crossings]);
+  const { byTrack, order } = useMemo(() => walkOrder(panel.id, crossings), [panel.id, crossings]);
+  const seen = seenOf(panel.id);
   const [ended, setEnded] = useState(false);
-  const now = ended ? undefined : crossings[seen.length];
+  const place = order.findIndex((one) => !seen.has(placeOf(one)));
+  const now = ended ? undefined : order[place];
   usePointedOut(unsaid ? undefined : now, show);
-  const answer = (one: Seen) => now && !unsaid && keepSeen(panel.id, [...seen, asItLies(one, lies)]);
+  const answer = (one: Seen) => {
+    if (now && !unsaid) keepSeen(panel.id, new Map(seen).set(placeOf(now), asItLies(one, lies)));
+  };
   const back = () => {
     setEnded(false);
-    keepSeen(panel.id, seen.slice(0, -1));
+    keepSeen(panel.id, new Map([...seen].slice(0, -1)));
   };
   useAnswerKeys(answer, back);
   const line = lineOf(round);
-  const last = seen[seen.length - 1];
+  const last = [...seen.values()].at(-1);
   // Before any crossing is asked about: right and left depend on it.
   if (unsaid) return <ViewChoice />;
   return (
@@ -152,11 +181,10 @@ export function Walk(props: WalkProps) {
             className="text-[28px] leading-tight font-bold max-[760px]:text-[23px]"
             data-testid="asked-crossing"
           >
-            {capital(line)} {now.row}
-            {whichOf(crossings, now, changed)}: how does it lie?
+            {askedWords(crossings, now, { byTrack, changed, line })}: how does it lie?
           </p>
           <p className="text-soft">
-            {seen.length + 1} of {crossings.length}, from the cast-on end
+            {place + 1} of {crossings.length}, from the cast-on end
             {last && `; before it: ${SEEN_WORDS[asItLies(last, lies)]}`}
           </p>
           <div className="mt-3 grid grid-cols-2 gap-3 max-[760px]:mt-2 max-[760px]:gap-2">
@@ -174,16 +202,16 @@ export function Walk(props: WalkProps) {
         </section>
       ) : null}
       <div className="mt-3 flex flex-wrap gap-3">
-        <button type="button" className="plain-button" disabled={seen.length === 0} onClick={back}>
+        <button type="button" className="plain-button" disabled={seen.size === 0} onClick={back}>
           <Undo2 aria-hidden="true" size={20} /> Take back
         </button>
-        {now && seen.length > 0 && (
+        {now && seen.size > 0 && (
           <button type="button" className="plain-button" onClick={() => setEnded(true)}>
             Enough
           </button>
         )}
       </div>
-      {!now && seen.length > 0 && <Found {...props} crossings={crossings} seen={seen} changed={changed} />}
+      {!now && seen.size > 0 && <Found {...props} crossings={crossings} changed={changed} />}
     </>
   );
 }
