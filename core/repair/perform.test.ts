@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { wale } from '../indices';
 import { otherLean, waleOf, type Deviation } from '../piece/deviation';
-import { crossingIn, repairPlan, type RepairOptions } from './plan';
+import { canStand, crossingIn, repairPlan, type RepairOptions } from './plan';
 import { checkChart, closeToRing, type Chart } from '../chart/chart';
 import { charted, checkPlan, made, worksheet, type Worksheet } from '../piece/worksheet';
 import type { Phase, Shaping, ShapingAct } from '../piece/shaping';
@@ -196,6 +196,14 @@ describe('mended literally, whatever lies wrong, wherever the row in hand is', (
       [11, false],
     ]);
     expect(outcome(sheet, [early, charted7], spot, 'right', plan.value.moves)).toBe('mended');
+  });
+
+  it('only where plain stitches lie side by side can one have been made that is not charted', () => {
+    const sheet = sheetOf([{ rows: 20, panels: [{ chart: 'braid-3', id: 'p' }] }]);
+    const [low, high] = [crossingsIn(sheet, [1])[0], crossingsIn(sheet, [5])[0]] as [Deviation, Deviation];
+    expect(Math.abs(low.wale - high.wale)).toBeLessThan(4);
+    const inRow = (row: number) => ({ ...low, pieceRow: row as Deviation['pieceRow'], made: TWO_OVER_TWO });
+    expect([3, 4, 5, 40].map((row) => canStand(sheet, inRow(row)))).toEqual([true, true, false, false]);
   });
 
   it('two ladders that only an increase of the row in hand joins are cleared together', () => {

@@ -12,7 +12,8 @@ import { panelEntry } from '@core/place/entry';
 import { canStand } from '@core/repair/plan';
 import type { Crossing, Lean } from '@core/stitch/types';
 import { storyWords, sureWords, togetherWords } from '~/messages/inspect';
-import { counted, lineOf, type Line } from '~/messages/numbers';
+import { counted, lineOf, plural, type Line } from '~/messages/numbers';
+import type { NeedlesView } from '../view';
 import type { InspectProps } from './props';
 
 /** A track that was looked at, what is seen of it, and what to call it. */
@@ -20,8 +21,8 @@ export type TrackSeen = TrackSights & { readonly track: Track; readonly name: st
 
 const leaning = (cell: Crossing, lean: Lean): Crossing => (cell.lean === lean ? cell : otherLean(cell));
 
-/** The odd crossings of a story as they are marked, but those that have a mark already and those that could not lie so. */
-function faultsOf(seen: TrackSeen, story: Story, { view, state }: InspectProps): Fault[] {
+/** The odd crossings of a story as they are marked, but those that have a mark already. */
+function faultsOf(seen: TrackSeen, story: Story, { state }: InspectProps): Fault[] {
   const { track } = seen;
   return marksOf(seen, story).flatMap(({ row, charted, made }: Mark): Fault[] => {
     const at = track.crossings.find((one) => one.row === row);
@@ -29,7 +30,7 @@ function faultsOf(seen: TrackSeen, story: Story, { view, state }: InspectProps):
     const known = state.faults.some(
       (one) => one.panel === track.panel && one.pieceRow === row && one.wale === track.wale && !one.mended,
     );
-    if (!cell || known || row < 1 || row > view.done) return [];
+    if (!cell || known) return [];
     const fault: Fault = {
       kind: 'fault',
       pieceRow: row,
@@ -39,9 +40,14 @@ function faultsOf(seen: TrackSeen, story: Story, { view, state }: InspectProps):
       charted: charted === null ? 'plain' : cell,
       made: made === 'uncrossed' ? made : leaning(cell, made),
     };
-    const lies = { pieceRow: pieceRow(row), panel: track.panel, wale: wale(track.wale), made: fault.made };
-    return canStand(view.sheet, lies) ? [fault] : [];
+    return [fault];
   });
+}
+
+/** Whether the journal can hold it: within what is knitted, on a crossing or on plain stitches. */
+function canBeMarked({ pieceRow: row, panel, wale: at, made }: Fault, { sheet, done }: NeedlesView): boolean {
+  if (row < 1 || row > done) return false;
+  return canStand(sheet, { pieceRow: pieceRow(row), panel, wale: wale(at), made });
 }
 
 /** What the journal is told of a panel that was begun at another row of its chart; null where that cannot be told. */
@@ -73,9 +79,15 @@ function Told({
   const line = lineOf(view.round);
   const [taken, setTaken] = useState<string | null>(null);
   const told = seen.map((one, i) => ({ seen: one, story: stories[i] as Story }));
-  const faults = told.flatMap(({ seen: one, story }) => faultsOf(one, story, props));
-  const [first] = told;
-  const entry = first && stepEntry(first.seen, first.story, props);
+  const odd = told.flatMap(({ seen: one, story }) => faultsOf(one, story, props));
+  const faults = odd.filter((fault) => canBeMarked(fault, view));
+  const left = odd.length - faults.length;
+  // One of each panel, since all tracks of a panel are out of step together.
+  const entries = [...new Map(told.map((one) => [one.seen.track.panel, one])).values()].flatMap((one) => {
+    const entry = stepEntry(one.seen, one.story, props);
+    return entry ? [{ ...entry, panel: one.seen.track.panel }] : [];
+  });
+  const [entry] = entries;
   const off = told.some(({ story }) => outOfStep(story));
   const look = `mt-2 ${lead ? 'action-button' : 'plain-button'}`;
   return (
@@ -90,21 +102,22 @@ function Told({
           In which {line} it lies was not counted: type the plain {line}s below it too, and it can be marked.
         </p>
       )}
-      {off && !entry && first?.story.whole.kind === 'startedElsewhere' && (
+      {left > 0 && !taken && (
+        <p>
+          {counted(left, 'more crossing')} cannot be marked where {plural(left, 'it', 'they')} would lie:
+          other stitches are crossed or slipped there, or nothing is knitted yet.
+        </p>
+      )}
+      {off && !entry && told[0]?.story.whole.kind === 'startedElsewhere' && (
         <p>Count from hole to hole (under Where am I?): that tells by how many {line}s.</p>
       )}
-      {entry && first && !taken && (
+      {entry && !taken && (
         <button
           type="button"
           className={look}
           onClick={() => {
-            record({
-              kind: 'panelRowSet',
-              panel: first.seen.track.panel,
-              from: entry.from,
-              position: entry.position,
-              since: entry.since,
-            });
+            for (const { panel, from, position, since } of entries)
+              record({ kind: 'panelRowSet', panel, from, position, since });
             setTaken(`Noted: it has been so since ${line} ${entry.since}.`);
           }}
         >
