@@ -6,6 +6,7 @@ const transform = {
         parser: { syntax: 'typescript', tsx: true },
         target: 'es2022',
         transform: { react: { runtime: 'automatic' } },
+        experimental: { keepImportAttributes: true },
       },
       module: { type: 'es6' },
     },
@@ -20,7 +21,18 @@ const base = {
 
 export default {
   projects: [
-    { ...base, displayName: 'unit', testMatch: ['<rootDir>/{core,app,demo,server}/**/*.test.{ts,tsx}'] },
-    { ...base, displayName: 'e2e', testMatch: ['<rootDir>/e2e/**/*.test.ts'] },
+    {
+      ...base,
+      displayName: 'unit',
+      testMatch: ['<rootDir>/{core,app,demo,server}/**/*.test.{ts,tsx}'],
+      setupFilesAfterEnv: ['<rootDir>/core/testing/seed.ts'],
+    },
+    {
+      ...base,
+      displayName: 'e2e',
+      testMatch: ['<rootDir>/e2e/**/*.test.ts'],
+      globalSetup: '<rootDir>/e2e/begin.mjs',
+      globalTeardown: '<rootDir>/e2e/end.mjs',
+    },
   ],
 };

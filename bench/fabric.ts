@@ -10,7 +10,7 @@ import type { Page } from 'puppeteer-core';
 import { clothOf } from '@core/fabric/cloth';
 import { made, remembering } from '@core/piece/worksheet';
 import { startApp, type RunningApp } from '../e2e/helpers/app';
-import { openBrowser, type OpenBrowser } from '../e2e/helpers/browser';
+import { openBrowser, type Device } from '../e2e/helpers/browser';
 import { setUp } from '../e2e/helpers/pieces';
 import { atMost, median, quantile, type Line } from './numbers';
 import { widePiece } from './wide-piece';
@@ -55,8 +55,8 @@ function painterScript(): string {
 }
 
 /** In the page: first paint of packed rows, and as many plain drawImage calls. */
-async function paintRatio(chromium: OpenBrowser): Promise<number> {
-  const page = await chromium.browser.newPage();
+async function paintRatio(chromium: Device): Promise<number> {
+  const page = await chromium.context.newPage();
   await page.setViewport({ width: 1280, height: 800 });
   await page.addScriptTag({ content: painterScript() });
   const ratios: number[] = [];
@@ -101,7 +101,7 @@ const painted = (page: Page) =>
     { timeout: 60_000 },
   );
 
-async function panning(app: RunningApp, chromium: OpenBrowser): Promise<{ near: number; whole: number }> {
+async function panning(app: RunningApp, chromium: Device): Promise<{ near: number; whole: number }> {
   const { path: at } = await setUp(app.address, WIDE.draft);
   const page = await chromium.open(`${app.address}${at}`);
   await painted(page);

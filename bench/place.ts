@@ -83,7 +83,7 @@ async function inWorker(): Promise<Line[]> {
     answersUpTo(fieldOf(sheet, known), truth, truth + 4).map((answers) => ({ journal: truth + 4, answers })),
   );
   const chromium = await openBrowser();
-  const page = await chromium.browser.newPage();
+  const page = await chromium.context.newPage();
   await page.addScriptTag({ content: bundled(path.join('bench', 'placer.ts')) });
   const times = await page.evaluate(
     (worker, piece, asks) =>

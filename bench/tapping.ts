@@ -13,18 +13,9 @@ import { LOCAL_KNITTER, openDatabase } from '~/db/client.server';
 import { appendEvents } from '~/db/journal.server';
 import { createPiece } from '~/db/pieces.server';
 import { atMost, median, quantile, type Line } from './numbers';
+import FLAGS from '../scripts/chromium-flags.json' with { type: 'json' };
 import { WIDTH, widePiece } from './wide-piece';
 
-const FLAGS = [
-  '--headless',
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
 const FRAME_MS = 1000 / 60;
 const ROWS = 4000;
 const WARM_UP = 10;

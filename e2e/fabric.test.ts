@@ -1,20 +1,19 @@
 /** The hanging fabric: painted on canvas, drawn along to any row, larger and smaller, each crossing there to be touched. */
 import type { Page } from 'puppeteer-core';
 import { panelDraft, type PieceDraft } from '@core/draft/draft';
-import { startApp, type RunningApp } from './helpers/app';
-import { DESK, openBrowser, PHONE, waitForText, type OpenBrowser } from './helpers/browser';
+import { freshBench, type Bench } from './helpers/app';
+import { DESK, openDevice, PHONE, waitForText, type Device } from './helpers/browser';
 import { complete, done, knit, waitForDone } from './helpers/journeys';
 import { ropePiece, setUpAt } from './helpers/pieces';
 
-let app: RunningApp;
-let chromium: OpenBrowser;
+let app: Bench;
+let chromium: Device;
 beforeAll(async () => {
-  app = await startApp();
-  chromium = await openBrowser();
+  app = await freshBench();
+  chromium = await openDevice();
 });
 afterAll(async () => {
   await chromium.close();
-  await app.close();
 });
 
 /** A rope that crosses in rows 3, 9, 15 ... of 200, with `rows` of them done. */

@@ -1,8 +1,8 @@
 /** The row in hand, hands-free: by keys alone, put down and picked up, how to cross, voice, second taps, corrections. */
 import { AxePuppeteer } from '@axe-core/puppeteer';
 import type { Page } from 'puppeteer-core';
-import { startApp, type RunningApp } from './helpers/app';
-import { DESK, fill, openBrowser, PHONE, press, reload, textOf, type OpenBrowser, waitForText } from './helpers/browser'; // prettier-ignore
+import { freshBench, type Bench } from './helpers/app';
+import { DESK, fill, openDevice, PHONE, press, reload, textOf, type Device, waitForText } from './helpers/browser'; // prettier-ignore
 import {
   castOnRope,
   choose,
@@ -15,21 +15,20 @@ import {
 } from './helpers/journeys';
 import { giveVoice, said } from './helpers/voice';
 
-let app: RunningApp;
-let chromium: OpenBrowser;
+let app: Bench;
+let chromium: Device;
 let page: Page;
 let piece: string;
 
 beforeAll(async () => {
-  app = await startApp();
-  chromium = await openBrowser();
+  app = await freshBench();
+  chromium = await openDevice();
   page = await chromium.open(`${app.address}/pieces/new`);
   await castOnRope(page, 'Sluice-gate scarf');
   piece = page.url();
 });
 afterAll(async () => {
   await chromium?.close();
-  await app?.close();
 });
 
 const stop = (of: Page) => textOf(of, '[data-testid=stop]');
@@ -222,10 +221,10 @@ describe('keys, voice, screen', () => {
   });
 
   it('cues are read aloud by a voice, again when asked, at the speed chosen', async () => {
-    const spoken = await chromium.browser.newPage();
+    const spoken = await chromium.context.newPage();
     await giveVoice(spoken);
     await spoken.setViewport(PHONE);
-    await spoken.goto(piece, { waitUntil: 'networkidle2' });
+    await spoken.goto(piece, { waitUntil: 'load' });
     await choose(spoken, 'Hands-free');
     await press(spoken, 'Read the cues aloud');
     await spoken.select('[aria-label="Speed of the voice"]', '1.3');
@@ -250,7 +249,7 @@ describe('keys, voice, screen', () => {
   }); // prettier-ignore
 
   it('a browser without voice, sound, vibration or wake lock is still, and says so', async () => {
-    const bare = await chromium.browser.newPage();
+    const bare = await chromium.context.newPage();
     await bare.evaluateOnNewDocument(() => {
       for (const [owner, name] of [
         [window, 'speechSynthesis'],
@@ -261,7 +260,7 @@ describe('keys, voice, screen', () => {
         Object.defineProperty(owner, name, { value: undefined });
       localStorage.setItem('gritch.prefs', JSON.stringify({ guard: false, sounds: true, voice: true }));
     });
-    await bare.goto(piece, { waitUntil: 'networkidle2' });
+    await bare.goto(piece, { waitUntil: 'load' });
     await knit(bare, 'Space', 15);
     await choose(bare, 'Hands-free');
     await waitForText(bare, '[role=dialog]', /This browser has no voice.*The browser refuses/);

@@ -1,33 +1,32 @@
 /** Looking a piece over, through the real interface: walked, typed, looked up; what is odd is marked and mended. */
 import type { Page } from 'puppeteer-core';
 import { panelDraft, type PieceDraft } from '@core/draft/draft';
-import { startApp, type RunningApp } from './helpers/app';
+import { freshBench, type Bench } from './helpers/app';
 import {
   DESK,
   fill,
-  openBrowser,
+  openDevice,
   PHONE,
   press,
   reload,
   textOf,
   waitForText,
-  type OpenBrowser,
+  type Device,
 } from './helpers/browser';
 import { choose, complete, saved } from './helpers/journeys';
 import { setUpAt, shelfRows } from './helpers/pieces';
 
-let app: RunningApp;
-let chromium: OpenBrowser;
+let app: Bench;
+let chromium: Device;
 beforeAll(async () => {
-  app = await startApp();
+  app = await freshBench();
   const body = new URLSearchParams({ intent: 'wrongSide', wrongSide: 'chart' });
   await fetch(`${app.address}/knitter`, { method: 'POST', body });
-  chromium = await openBrowser();
+  chromium = await openDevice();
 });
 afterAll(async () => {
   expect(chromium.troubles).toEqual([]);
   await chromium.close();
-  await app.close();
 });
 
 /** A rope that crosses in rows 3, 7, 11 ..., two abreast in a second panel. */

@@ -1,26 +1,17 @@
 /** Nothing acknowledged is lost, nothing counts twice: two tabs, a killed server, two devices, a rip meanwhile. */
 import type { Page } from 'puppeteer-core';
 import { startApp, type RunningApp } from './helpers/app';
-import {
-  front,
-  openBrowser,
-  press,
-  reload,
-  textOf,
-  type OpenBrowser,
-  visit,
-  waitForText,
-} from './helpers/browser';
+import { front, openDevice, press, reload, textOf, type Device, visit, waitForText } from './helpers/browser';
 import { castOnRope, choose, complete, done, saved, waitForDone } from './helpers/journeys';
 
 let app: RunningApp;
-let chromium: OpenBrowser;
+let chromium: Device;
 let page: Page;
 let piece: string;
 
 beforeAll(async () => {
   app = await startApp();
-  chromium = await openBrowser();
+  chromium = await openDevice();
   page = await chromium.open(`${app.address}/pieces/new`);
   await castOnRope(page, 'Two-tab scarf');
   piece = page.url();
@@ -32,7 +23,7 @@ afterAll(async () => {
 
 /** In another browser, which knows nothing of what this one has. */
 async function elsewhere<T>(work: (page: Page) => Promise<T>): Promise<T> {
-  const other = await openBrowser();
+  const other = await openDevice();
   try {
     return await work(await other.open(piece));
   } finally {

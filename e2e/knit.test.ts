@@ -1,7 +1,7 @@
 /** The main job from end to end: paste rows, set up, knit, correct, mark a fault and read what it releases. */
 import type { Page } from 'puppeteer-core';
-import { startApp, type RunningApp } from './helpers/app';
-import { fill, openBrowser, press, reload, textOf, type OpenBrowser, waitForText } from './helpers/browser';
+import { freshBench, type Bench } from './helpers/app';
+import { fill, openDevice, press, reload, textOf, type Device, waitForText } from './helpers/browser';
 import {
   castOnRope,
   choose,
@@ -26,18 +26,17 @@ const nextCrossingFrom = (row: number) => {
   return crossing;
 };
 
-let app: RunningApp;
-let chromium: OpenBrowser;
+let app: Bench;
+let chromium: Device;
 let page: Page;
 
 beforeAll(async () => {
-  app = await startApp();
-  chromium = await openBrowser();
+  app = await freshBench();
+  chromium = await openDevice();
   page = await chromium.open(`${app.address}/pieces/new`);
 });
 afterAll(async () => {
   await chromium?.close();
-  await app?.close();
 });
 
 describe('a knitter with a pasted pattern', () => {

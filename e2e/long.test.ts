@@ -1,14 +1,14 @@
 /** A piece whose journal is too long to be handed over whole: at the needles, offline, undone, told late, and in the logbook. */
 import type { Page } from 'puppeteer-core';
-import { startApp, type RunningApp } from './helpers/app';
-import { openBrowser, reload, type OpenBrowser, waitForText } from './helpers/browser';
+import { freshBench, type Bench } from './helpers/app';
+import { openDevice, reload, type Device, waitForText } from './helpers/browser';
 import { postJson, ropePiece } from './helpers/pieces';
 import { complete, saved, waitForDone } from './helpers/journeys';
 
 const ENTRIES = 2600;
 
-let app: RunningApp;
-let browser: OpenBrowser;
+let app: Bench;
+let browser: Device;
 let page: Page;
 let piece: string;
 let made = 0;
@@ -29,8 +29,8 @@ const rows = (from: number, to: number) =>
   );
 
 beforeAll(async () => {
-  app = await startApp();
-  browser = await openBrowser();
+  app = await freshBench();
+  browser = await openDevice();
   const draft = ropePiece('Mooring blanket', 9000);
   piece = (await post('/pieces/new', { draft, yarn: 'moss' })).headers.get('location') ?? '';
   for (let from = 1; from <= ENTRIES; from += 200)
@@ -39,7 +39,6 @@ beforeAll(async () => {
 });
 afterAll(async () => {
   await browser?.close();
-  await app?.close();
 });
 
 describe('a journal of 2,600 entries', () => {

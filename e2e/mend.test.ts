@@ -6,34 +6,34 @@ import { crossingAt } from '@core/repair/plan';
 import { pieceRow, wale } from '@core/indices';
 import { outcome } from '@core/testing/mending';
 import { readMending } from '../app/testing/mend-reader';
-import { startApp, type RunningApp } from './helpers/app';
+import { freshBench, type Bench } from './helpers/app';
 import {
   DESK,
-  openBrowser,
+  openAnother,
+  openDevice,
   PHONE,
   press,
   pressAway,
   reload,
   textOf,
   waitForText,
-  type OpenBrowser,
+  type Device,
 } from './helpers/browser';
 import { saved, touchCrossing, waitForDone } from './helpers/journeys';
 import { postJson, setUpAt, shelfRows } from './helpers/pieces';
 
-let app: RunningApp;
-let chromium: OpenBrowser;
+let app: Bench;
+let chromium: Device;
 beforeAll(async () => {
-  app = await startApp();
+  app = await freshBench();
   // The question how wrong-side rows shall hang is none of this.
   const body = new URLSearchParams({ intent: 'wrongSide', wrongSide: 'chart' });
   await fetch(`${app.address}/knitter`, { method: 'POST', body });
-  chromium = await openBrowser();
+  chromium = await openDevice();
 });
 afterAll(async () => {
   expect(chromium.troubles).toEqual([]);
   await chromium.close();
-  await app.close();
 });
 
 /** A braid that spreads and a rope that does not, between garter edges. */
@@ -205,10 +205,8 @@ describe('a repair seen from elsewhere', () => {
   });
 
   it('another device is told that it does not know how far it is, and can be told', async () => {
-    const context = await chromium.browser.createBrowserContext();
-    const other = await context.newPage();
-    await other.setViewport(PHONE);
-    await other.goto(`${app.address}${path}`, { waitUntil: 'networkidle2' });
+    const elsewhere = await openAnother();
+    const other = await elsewhere.open(`${app.address}${path}`, PHONE);
     await waitForText(other, '[data-testid=mend-note]', /begun on another device/);
     await press(other, 'Go on with it');
     await waitForText(other, '[role=dialog]', /only your hands know/);
@@ -219,7 +217,7 @@ describe('a repair seen from elsewhere', () => {
     );
     await waitForText(other, '[data-testid=mend-step]', /^Strand 1 /);
     expect(await textOf(other, '[role=dialog]')).not.toMatch(/only your hands know/);
-    await context.close();
+    await elsewhere.close();
   });
 
   it('a row that is counted in the midst of it leaves the steps as they were', async () => {

@@ -2,23 +2,32 @@
 import { appendFileSync, readFileSync, writeFileSync } from 'node:fs';
 import type { Page } from 'puppeteer-core';
 import { startApp, type RunningApp } from './helpers/app';
-import { openBrowser, PHONE, press, reload, textOf, type OpenBrowser, waitForText } from './helpers/browser';
+import {
+  openAnother,
+  openDevice,
+  PHONE,
+  press,
+  reload,
+  textOf,
+  type Device,
+  waitForText,
+} from './helpers/browser';
 import { JSON_TEXT, postJson, ropePiece } from './helpers/pieces';
 import { castOnRope, choose, complete, done, saved, waitForDone } from './helpers/journeys';
 
 const WORKER = 'build/client/worker.js';
 
 let app: RunningApp;
-let laptop: OpenBrowser;
-let phone: OpenBrowser;
+let laptop: Device;
+let phone: Device;
 let onLaptop: Page;
 let onPhone: Page;
 let piece: string;
 
 beforeAll(async () => {
   app = await startApp();
-  laptop = await openBrowser();
-  phone = await openBrowser();
+  laptop = await openDevice();
+  phone = await openAnother();
   onLaptop = await laptop.open(`${app.address}/pieces/new`);
   await castOnRope(onLaptop, 'Ferry-rope runner');
   piece = onLaptop.url();
@@ -82,7 +91,7 @@ describe('the server stopped for twenty rows', () => {
     for (let row = 13; row <= 20; row += 1) await complete(onLaptop, row);
     await onLaptop.$eval('[data-testid=complete]', (control) => (control as HTMLButtonElement).click());
     await onLaptop.close();
-    onLaptop = await laptop.browser.newPage();
+    onLaptop = await laptop.context.newPage();
     await onLaptop.goto(piece, { waitUntil: 'domcontentloaded' });
     await waitForDone(onLaptop, 21);
     expect(await textOf(onLaptop, '[data-ahead=false] .countdown')).toMatch(/plain, then cross|CROSS NOW/);
@@ -97,7 +106,7 @@ describe('the server stopped for twenty rows', () => {
     await app.kill();
     const at = await done(onLaptop);
     await complete(onLaptop, at + 1);
-    const page = await laptop.browser.newPage();
+    const page = await laptop.context.newPage();
     await page.goto(`${app.address}/patterns/new`, { waitUntil: 'domcontentloaded' });
     expect(await textOf(page, 'h1')).toBe('This page is not on this device yet');
     await page.goto(app.address, { waitUntil: 'domcontentloaded' });

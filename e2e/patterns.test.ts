@@ -1,31 +1,32 @@
 /** Patterns: paste, ask, mend, keep, take away, open again; the shelf; words and stitches that find each other. */
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { SHELF } from '../core/shelf/data';
-import { startApp, type RunningApp } from './helpers/app';
+import { freshBench, type Bench } from './helpers/app';
 import {
   fill,
-  openBrowser,
+  openDevice,
   press,
   pressAway,
   reload,
   textOf,
   visit,
   waitForText,
-  type OpenBrowser,
+  type Device,
 } from './helpers/browser';
+import { download } from './helpers/downloads';
 import { pasteText } from './helpers/journeys';
 
-let app: RunningApp;
-let chromium: OpenBrowser;
+let app: Bench;
+let chromium: Device;
 let page: Page;
 let downloads: string;
 
 beforeAll(async () => {
-  app = await startApp();
-  chromium = await openBrowser();
+  app = await freshBench();
+  chromium = await openDevice();
   downloads = mkdtempSync(path.join(os.tmpdir(), 'gritch-downloads-'));
 });
 beforeEach(async () => {
@@ -34,7 +35,6 @@ beforeEach(async () => {
 afterEach(() => page.close({ runBeforeUnload: false }));
 afterAll(async () => {
   await chromium?.close();
-  await app?.close();
   rmSync(downloads, { recursive: true, force: true });
 });
 
@@ -47,18 +47,7 @@ const picked = () =>
     return value.slice(selectionStart, selectionEnd);
   });
 
-/** Lets the browser save into a folder, and waits for the file. */
-async function takeAway(name: string, ending: string): Promise<string> {
-  const client = await page.createCDPSession();
-  await client.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: downloads });
-  await press(page, name);
-  for (let tries = 0; tries < 100; tries += 1) {
-    const found = readdirSync(downloads).find((file) => file.endsWith(ending));
-    if (found) return path.join(downloads, found);
-    await new Promise((resolve) => setTimeout(resolve, 50));
-  }
-  throw new Error(`no ${ending} was saved`);
-}
+const takeAway = (name: string) => download(chromium, downloads, () => press(page, name));
 
 async function chooseFile(file: string) {
   await visit(page, `${app.address}/patterns`);
@@ -127,10 +116,9 @@ describe('from a pasted text to a pattern that is kept', () => {
     const written = await textOf(page, '[data-testid=written]');
     expect(written).toMatch(/3\/2 RC = slip next 2 sts to cable needle and hold at back/);
 
-    const endings = [['Pattern file', '.json'], ['Grid for spreadsheets', '.csv'], ['Chart with legend', '.svg'], ['Written rows', '.txt']] as const; // prettier-ignore
-    for (const [name, ending] of endings) {
-      const file = await takeAway(name, ending);
-      await chooseFile(file);
+    const kinds = ['Pattern file', 'Grid for spreadsheets', 'Chart with legend', 'Written rows'];
+    for (const kind of kinds) {
+      await chooseFile(await takeAway(kind));
       await page.waitForFunction(() => location.pathname === '/patterns/new');
       await waitForText(page, FACTS, /13 stitches, 4 rows/);
       expect(await textOf(page, '[data-testid=written]')).toBe(written);

@@ -2,21 +2,20 @@
 import type { Page } from 'puppeteer-core';
 import { checkDraft, panelDraft, type PieceDraft } from '@core/draft/draft';
 import { fieldOf, type Field, type Shift } from '@core/place/question';
-import { startApp, type RunningApp } from './helpers/app';
-import { DESK, openBrowser, PHONE, press, textOf, waitForText, type OpenBrowser } from './helpers/browser';
+import { freshBench, type Bench } from './helpers/app';
+import { DESK, openDevice, PHONE, press, textOf, waitForText, type Device } from './helpers/browser';
 import { done, waitForDone } from './helpers/journeys';
 import { ropePiece, setUpAt, shelfRows } from './helpers/pieces';
 
-let app: RunningApp;
-let chromium: OpenBrowser;
+let app: Bench;
+let chromium: Device;
 beforeAll(async () => {
-  app = await startApp();
-  chromium = await openBrowser();
+  app = await freshBench();
+  chromium = await openDevice();
 });
 afterAll(async () => {
   expect(chromium.troubles).toEqual([]);
   await chromium.close();
-  await app.close();
 });
 
 /** Ropes that cross in rows 3, 7, 11 ... and 3, 9, 15 ..., and a diamond, between garter edges. */

@@ -3,17 +3,17 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
-import { startApp, type RunningApp } from './helpers/app';
-import { fill, openBrowser, press, textOf, visit, waitForText, type OpenBrowser } from './helpers/browser';
+import { freshBench, startApp, type Bench } from './helpers/app';
+import { fill, openDevice, press, textOf, visit, waitForText, type Device } from './helpers/browser';
 import { choose, pasteRows, saved, waitForDone } from './helpers/journeys';
 
-let app: RunningApp;
-let chromium: OpenBrowser;
+let app: Bench;
+let chromium: Device;
 let page: Page;
 
 beforeAll(async () => {
-  app = await startApp();
-  chromium = await openBrowser();
+  app = await freshBench();
+  chromium = await openDevice();
 });
 beforeEach(async () => {
   page = await chromium.open(`${app.address}/pieces/new`);
@@ -22,7 +22,6 @@ afterEach(() => page.close());
 afterAll(async () => {
   expect(chromium?.troubles.filter((text) => !/ (?:400|404|409|422) /.test(text))).toEqual([]);
   await chromium?.close();
-  await app?.close();
 });
 
 const PREVIEW = '[data-testid=preview]';

@@ -1,9 +1,9 @@
 /** Forged, replayed, mistyped and out-of-date requests: a plain answer, a proper status, nothing stored by halves. */
 import { shapingDraft } from '../core/draft/shaping-draft';
-import { startApp, type RunningApp } from './helpers/app';
+import { freshBench, type Bench } from './helpers/app';
 import { JSON_TEXT, ropePiece } from './helpers/pieces';
 
-let app: RunningApp;
+let app: Bench;
 let piece: string;
 
 const DRAFT = ropePiece('Post office sock', 20);
@@ -40,12 +40,11 @@ const rowsShown = async () => {
 };
 
 beforeAll(async () => {
-  app = await startApp();
+  app = await freshBench();
   const made = await post('/pieces/new', { draft: DRAFT, yarn: 'moss' });
   piece = made.headers.get('location')?.split('/').pop() ?? '';
   expect(piece).toMatch(/^[0-9a-f-]{36}$/);
 });
-afterAll(() => app?.close());
 
 describe('posts of events', () => {
   it('are acknowledged with their numbers, a replay with the same ones', async () => {

@@ -1,24 +1,23 @@
 /** What is damaged, put into the bin, taken away and brought back, through the real screens. */
-import { readFileSync, mkdtempSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { readFileSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { openDatabase } from '../app/db/client.server';
 import { startApp, type RunningApp } from './helpers/app';
-import { openBrowser, press, textOf, visit, waitForText, type OpenBrowser } from './helpers/browser';
+import { openDevice, press, textOf, visit, waitForText, type Device } from './helpers/browser';
+import { download } from './helpers/downloads';
 import { choose, complete, done, saved } from './helpers/journeys';
 
 let app: RunningApp;
-let chromium: OpenBrowser;
+let chromium: Device;
 let page: Page;
 const downloads = mkdtempSync(path.join(os.tmpdir(), 'gritch-downloads-'));
 
 beforeAll(async () => {
   app = await startApp({ demo: true });
-  chromium = await openBrowser();
+  chromium = await openDevice();
   page = await chromium.open(app.address);
-  const session = await page.createCDPSession();
-  await session.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: downloads });
 });
 afterAll(async () => {
   await chromium?.close();
@@ -36,17 +35,8 @@ const linkTo = (name: string) =>
       (found as HTMLAnchorElement[]).find((a) => a.querySelector('h2')?.textContent === wanted)?.href ?? '',
     name,
   );
-/** The file that a press leaves among the downloads. */
-async function downloaded(name: string): Promise<string> {
-  const before = new Set(readdirSync(downloads));
-  await press(page, name);
-  for (let i = 0; i < 100; i += 1) {
-    const fresh = readdirSync(downloads).find((file) => !before.has(file) && !file.endsWith('.crdownload'));
-    if (fresh && statSync(path.join(downloads, fresh)).size > 0) return path.join(downloads, fresh);
-    await new Promise((resolve) => setTimeout(resolve, 100));
-  }
-  throw new Error(`${name} left no file`);
-}
+const downloaded = (name: string) => download(chromium, downloads, () => press(page, name));
+
 async function give(label: string, file: string) {
   const input = await page.waitForSelector(`input[aria-label="${label}"]`);
   await (input as ElementHandle<HTMLInputElement>).uploadFile(file);
@@ -67,7 +57,7 @@ describe('the bin', () => {
     await bench();
     expect(await names()).toEqual(all.filter((one) => one !== name));
 
-    const other = await chromium.browser.newPage();
+    const other = await chromium.context.newPage();
     expect((await other.goto(at))?.status()).toBe(404);
     expect(await other.evaluate(() => document.body.innerText)).toContain('Kept safe');
     await other.close();

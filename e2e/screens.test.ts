@@ -1,26 +1,17 @@
 /** What every screen owes a tired knitter: no errors, nothing essential out of sight, nothing she cannot reach. */
 import { AxePuppeteer } from '@axe-core/puppeteer';
 import type { Page } from 'puppeteer-core';
-import { startApp, type RunningApp } from './helpers/app';
-import {
-  DESK,
-  openBrowser,
-  PHONE,
-  press,
-  reload,
-  textOf,
-  type OpenBrowser,
-  waitForText,
-} from './helpers/browser';
+import { freshBench, type Bench } from './helpers/app';
+import { DESK, openDevice, PHONE, press, reload, textOf, type Device, waitForText } from './helpers/browser';
 import { done, knit, saved, touchCrossing } from './helpers/journeys';
 
-let app: RunningApp;
-let chromium: OpenBrowser;
+let app: Bench;
+let chromium: Device;
 let pieces: Record<string, string>;
 
 beforeAll(async () => {
-  app = await startApp({ demo: true });
-  chromium = await openBrowser();
+  app = await freshBench({ demo: true });
+  chromium = await openDevice();
   const bench = await chromium.open(app.address);
   pieces = await bench.$$eval('.bench-link', (links) =>
     Object.fromEntries(
@@ -31,7 +22,6 @@ beforeAll(async () => {
 });
 afterAll(async () => {
   await chromium?.close();
-  await app?.close();
 });
 
 const FRONT = 'Sluice-keeper’s waistcoat, right front';

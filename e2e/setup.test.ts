@@ -1,17 +1,17 @@
 /** Setting up a piece: from the shelf and from pasted rows, flat and round, with every mistake shown at its place. */
 import type { Page } from 'puppeteer-core';
 import { SHELF } from '../core/shelf/data';
-import { startApp, type RunningApp } from './helpers/app';
-import { fill, openBrowser, press, textOf, waitForText, type OpenBrowser } from './helpers/browser';
+import { freshBench, type Bench } from './helpers/app';
+import { fill, openDevice, press, textOf, waitForText, type Device } from './helpers/browser';
 import { pasteRows, saved } from './helpers/journeys';
 
-let app: RunningApp;
-let chromium: OpenBrowser;
+let app: Bench;
+let chromium: Device;
 let page: Page;
 
 beforeAll(async () => {
-  app = await startApp();
-  chromium = await openBrowser();
+  app = await freshBench();
+  chromium = await openDevice();
 });
 beforeEach(async () => {
   page = await chromium.open(`${app.address}/pieces/new`);
@@ -19,7 +19,6 @@ beforeEach(async () => {
 afterEach(() => page.close());
 afterAll(async () => {
   await chromium?.close();
-  await app?.close();
 });
 
 const PREVIEW = '[data-testid=preview]';

@@ -7,20 +7,19 @@ import { panelDraft, type PieceDraft } from '@core/draft/draft';
 import { takePattern } from '@core/draft/in-stretches';
 import { readRows } from '@core/notation/read';
 import { SHELF } from '@core/shelf/data';
-import { startApp, type RunningApp } from './helpers/app';
-import { DESK, openBrowser, PHONE, textOf, waitForText, type OpenBrowser } from './helpers/browser';
+import { freshBench, type Bench } from './helpers/app';
+import { DESK, openDevice, PHONE, textOf, waitForText, type Device } from './helpers/browser';
 import { choose, done, knit } from './helpers/journeys';
 import { setUp } from './helpers/pieces';
 
-let app: RunningApp;
-let chromium: OpenBrowser;
+let app: Bench;
+let chromium: Device;
 beforeAll(async () => {
-  app = await startApp();
-  chromium = await openBrowser();
+  app = await freshBench();
+  chromium = await openDevice();
 });
 afterAll(async () => {
   await chromium.close();
-  await app.close();
 });
 
 const shelf = (key: string) => SHELF.find((entry) => entry.key === key)?.rows ?? '';

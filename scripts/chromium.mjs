@@ -9,6 +9,9 @@ const PLACES = [
   '/snap/bin/chromium',
 ];
 
+/** How it is started: headless, and with nothing to ask of the world. */
+export const FLAGS = JSON.parse(fs.readFileSync(new URL('chromium-flags.json', import.meta.url), 'utf8'));
+
 export const findChromium = () =>
   [process.env.CHROMIUM, ...PLACES].find((file) => file && fs.existsSync(file));
 

@@ -23,12 +23,16 @@ export function installPackages() {
   fs.utimesSync(stamp, new Date(), new Date());
 }
 
+/** Tests are no part of what is built. */
+const isTest = (entry) => /\.test\.tsx?$|\/testing$/.test(entry);
+
+/** When a file was last changed, or anything in a folder; a folder changes when something in it comes or goes. */
 function newest(entry) {
   const full = path.join(ROOT, entry);
-  if (!fs.existsSync(full)) return 0;
+  if (isTest(entry) || !fs.existsSync(full)) return 0;
   const stat = fs.statSync(full);
   if (!stat.isDirectory()) return stat.mtimeMs;
-  return Math.max(0, ...fs.readdirSync(full).map((name) => newest(path.join(entry, name))));
+  return Math.max(stat.mtimeMs, ...fs.readdirSync(full).map((name) => newest(path.join(entry, name))));
 }
 
 const SOURCES = [

@@ -2,7 +2,7 @@
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { needChromium } from './chromium.mjs';
+import { FLAGS, needChromium } from './chromium.mjs';
 import { buildApp, installPackages, ROOT, run } from './prepare.mjs';
 import { serve } from './serve.mjs';
 
@@ -21,7 +21,7 @@ const { close, address } = await serve(folder);
 const browser = await puppeteer.launch({
   executablePath,
   userDataDir: profile,
-  args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'], // prettier-ignore
+  args: FLAGS,
 });
 
 const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));

@@ -1,42 +1,29 @@
-/** `npm test`: everything the tests need, then all of them, units first. Arguments go to Jest. */
-import { spawnSync } from 'node:child_process';
+/** `npm test`: everything the tests need, then all of them, units first. What is named (`npm test -- core/cue`) alone is run. */
 import fs from 'node:fs';
 import path from 'node:path';
 import { needChromium } from './chromium.mjs';
-import { buildApp, installPackages, ROOT } from './prepare.mjs';
+import { buildApp, installPackages } from './prepare.mjs';
+import { needFiles, namesIn, REPORTS, runProject, sayTimes } from './tests.mjs';
 
-const REPORTS = path.join(ROOT, '.cache/tests');
-
-/** Runs one project and says how many of its tests passed and failed; a suite that cannot run is a failure. */
-function runProject(name, args) {
-  const report = path.join(REPORTS, `${name}.json`);
-  fs.rmSync(report, { force: true });
-  const jest = path.join(ROOT, 'node_modules/jest/bin/jest.js');
-  const flags = ['--selectProjects', name, '--passWithNoTests', '--json', `--outputFile=${report}`, ...args];
-  const { status } = spawnSync('node', ['--experimental-vm-modules', '--no-warnings', jest, ...flags], {
-    cwd: ROOT,
-    stdio: ['ignore', 'ignore', 'inherit'],
-    env: { ...process.env, CHROMIUM: needChromium() },
-  });
-  if (!fs.existsSync(report)) return { passed: 0, failed: 1 };
-  const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = JSON.parse(
-    fs.readFileSync(report, 'utf8'),
-  );
-  const failed = numFailedTests + numRuntimeErrorTestSuites;
-  return { passed: numPassedTests, failed: status !== 0 && failed === 0 ? 1 : failed };
-}
-
+const TOTAL = path.join(REPORTS, 'total.json');
+// What an earlier run came to says nothing of this one.
+fs.rmSync(TOTAL, { force: true });
+const begun = performance.now();
 installPackages();
-needChromium();
-await buildApp();
-fs.mkdirSync(REPORTS, { recursive: true });
 const asked = process.argv.slice(2);
-const results = [
-  runProject('unit', ['--testTimeout=60000', ...asked]),
-  runProject('e2e', ['--runInBand', '--testTimeout=120000', ...asked]),
-];
-const passed = results.reduce((sum, result) => sum + result.passed, 0);
-const failed = results.reduce((sum, result) => sum + result.failed, 0);
-fs.writeFileSync(path.join(REPORTS, 'total.json'), JSON.stringify({ passed, failed }));
-console.log(`\nTests: ${passed} passed, ${failed} failed`);
-process.exit(failed > 0 ? 1 : 0);
+const projects = needFiles(['unit', 'e2e'], namesIn(asked));
+if (projects.includes('e2e')) {
+  needChromium();
+  await buildApp();
+}
+const results = [];
+for (const project of projects) results.push(await runProject(project, asked));
+const sum = (of) => results.reduce((total, result) => total + result[of], 0);
+const total = { passed: sum('passed'), failed: sum('failed') };
+fs.writeFileSync(TOTAL, JSON.stringify(total));
+sayTimes(
+  results.flatMap(({ files }) => files),
+  (performance.now() - begun) / 1000,
+);
+console.log(`\nTests: ${total.passed} passed, ${total.failed} failed`);
+process.exit(total.failed > 0 ? 1 : 0);

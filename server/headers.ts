@@ -13,28 +13,33 @@ export const giveNonce: RequestHandler = (_request, response, next) => {
 
 const own = (_request: unknown, response: unknown) => `'nonce-${nonceOf(response as Response)}'`;
 
-export const guardPages = helmet({
-  contentSecurityPolicy: {
-    useDefaults: false,
-    directives: {
-      defaultSrc: ["'self'"],
-      scriptSrc: ["'self'", own],
-      styleSrcElem: ["'self'", own],
-      // Positions and sizes of drawn fabric are set on the elements themselves.
-      styleSrcAttr: ["'unsafe-inline'"],
-      imgSrc: ["'self'", 'data:', 'blob:'],
-      objectSrc: ["'none'"],
-      baseUri: ["'none'"],
-      formAction: ["'self'"],
-      frameAncestors: ["'none'"],
+const pageGuard = (styles: typeof own | string) =>
+  helmet({
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'self'"],
+        scriptSrc: ["'self'", own],
+        styleSrcElem: ["'self'", styles],
+        // Positions and sizes of drawn fabric are set on the elements themselves.
+        styleSrcAttr: ["'unsafe-inline'"],
+        imgSrc: ["'self'", 'data:', 'blob:'],
+        objectSrc: ["'none'"],
+        baseUri: ["'none'"],
+        formAction: ["'self'"],
+        frameAncestors: ["'none'"],
+      },
     },
-  },
-  // Forms of a page without a referrer would have no origin.
-  referrerPolicy: { policy: 'same-origin' },
-  xFrameOptions: { action: 'deny' },
-  // A bench at home is served without a certificate.
-  strictTransportSecurity: false,
-});
+    // Forms of a page without a referrer would have no origin.
+    referrerPolicy: { policy: 'same-origin' },
+    xFrameOptions: { action: 'deny' },
+    // A bench at home is served without a certificate.
+    strictTransportSecurity: false,
+  });
+
+export const guardPages = pageGuard(own);
+/** While it is worked on, styles are put into the page by whoever changes them. */
+export const guardWorkshopPages = pageGuard("'unsafe-inline'");
 
 /** Journals and plans change with every row: nobody but the device's own copy keeps them. */
 export const storeNothing: RequestHandler = (_request, response, next) => {

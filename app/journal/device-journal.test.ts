@@ -12,6 +12,7 @@ import { browserCopies } from './copies';
 import { DeviceJournal } from './device-journal';
 import type { Answer } from './outbox';
 import { Replica } from './replica';
+import { runs } from '@core/testing/size';
 
 const settled = () => new Promise((resolve) => setImmediate(resolve));
 const rest = async () => {
@@ -244,7 +245,7 @@ describe('two devices and a server', () => {
           device.journal.stop();
         }
       }),
-      { numRuns: 200 },
+      { numRuns: runs(100, 2000) },
     ));
 });
 

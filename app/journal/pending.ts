@@ -3,7 +3,8 @@
  * has a key of its own, so that two tabs never write over each other. Keys are numbered: a clock that jumps back
  * between two rows must not change their order.
  */
-import { HAPPENINGS, type JournalEvent } from '@core/journal/events';
+import type { JournalEvent } from '@core/journal/events';
+import { HAPPENINGS } from '@core/journal/kinds';
 
 /** The part of the browser's storage that is needed; tests bring their own. */
 export type Store = Pick<Storage, 'getItem' | 'setItem' | 'removeItem' | 'key' | 'length'>;

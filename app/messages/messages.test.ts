@@ -1,7 +1,8 @@
 import { cueFor } from '@core/cue/cue';
 import type { CrossingStep } from '@core/cue/steps';
 import type { Way } from '@core/cue/technique';
-import { HAPPENINGS, type JournalEvent } from '@core/journal/events';
+import { HAPPENINGS } from '@core/journal/kinds';
+import { entry, SAMPLES } from '@core/testing/entries';
 import { readRows } from '@core/notation/read';
 import type { Hand } from '@core/stitch/types';
 import { chartFrom, sheetOf } from '@core/testing/plans';
@@ -122,32 +123,8 @@ describe('other words', () => {
       '6 stitches per repeat minus 4',
     ])); // prettier-ignore
   it('every kind of event has words of its own', () => {
-    const event = (kind: string) =>
-      ({
-        id: 'e',
-        device: 'd',
-        deviceTime: 't',
-        kind,
-        life: 'cast-on',
-        row: 3,
-        to: 2,
-        pieceRow: 3,
-        from: 3,
-        since: 1,
-        panel: 'p',
-        cm: 38.1,
-        grams: 50,
-        text: 'mine',
-        target: 'x',
-        what: 'marker',
-        by: kind === 'mended' ? 'ladder' : 1,
-        minutes: 5,
-        faults: ['e'],
-        done: 3,
-        instead: { does: 'all', face: 'purl' },
-      }) as unknown as JournalEvent;
     for (const line of ['row', 'round'] as const) {
-      const said = HAPPENINGS.map((kind) => eventWords(event(kind), () => 'eel rope', 'in', line));
+      const said = HAPPENINGS.map((kind) => eventWords(entry(SAMPLES[kind]), () => 'eel rope', 'in', line));
       expect(new Set(said).size).toBe(HAPPENINGS.length);
       expect(said.join()).not.toMatch(/undefined|NaN/);
       if (line === 'round') expect(said.join()).not.toMatch(/\brow/i);

@@ -24,6 +24,7 @@ import { chartFrom, planOf, sheetOf } from '@core/testing/plans';
 import { modulo } from '@core/indices';
 import { readTelling } from '../testing/telling-reader';
 import { tellingLines, tellingWords, type Telling } from './telling';
+import { runs, some } from '@core/testing/size';
 
 const HANDS: readonly Hand[] = ['right', 'left'];
 const PRESENTED = 'knit the knits and purl the purls.';
@@ -156,26 +157,28 @@ const VARIANTS: readonly Partial<Plan>[] = [
 ];
 
 describe('told, printed, read back and performed', () => {
-  it.each(SHELF.map(({ key }) => key))('%s: flat, round and unturned, either hand, 1 to 4 repeats', (key) => {
-    for (const [i, more] of VARIANTS.entries())
-      for (const hand of HANDS)
-        for (const repeats of [1 + (i % 4), 1 + ((i + 2) % 4)])
-          knitted(sheetOf([{ rows: lengthOf(key), panels: [{ chart: key, repeats }] }], more), hand);
+  const keys = SHELF.map(({ key }, i) => [key, i] as const);
+  it.each(keys)('%s: flat, round and unturned, either hand, 1 to 4 repeats', (key, at) => {
+    const ways = VARIANTS.flatMap((more, i) =>
+      HANDS.flatMap((hand) => [1 + (i % 4), 1 + ((i + 2) % 4)].map((repeats) => ({ more, hand, repeats }))),
+    );
+    for (const { more, hand, repeats } of some(ways, 3, at))
+      knitted(sheetOf([{ rows: lengthOf(key), panels: [{ chart: key, repeats }] }], more), hand);
   });
-  it.each(SHELF.map(({ key }) => key))('%s closed to a ring, crossings over the join, either hand', (key) => {
+  it.each(keys)('%s closed to a ring, crossings over the join, either hand', (key, at) => {
     const ring = closeToRing(chartFrom(key));
-    for (const hand of ring.ok ? HANDS : [])
-      for (const repeats of [1, 2, 3])
-        knitted(
-          sheetOf(
-            [
-              { rows: lengthOf(key), panels: [{ chart: ring.ok ? ring.value : key, repeats }] },
-              { rows: 4, panels: [{ chart: key, repeats }] },
-            ],
-            { construction: 'round' },
-          ),
-          hand,
-        );
+    const ways = HANDS.flatMap((hand) => [1, 2, 3].map((repeats) => ({ hand, repeats })));
+    for (const { hand, repeats } of ring.ok ? some(ways, 3, at) : [])
+      knitted(
+        sheetOf(
+          [
+            { rows: lengthOf(key), panels: [{ chart: ring.ok ? ring.value : key, repeats }] },
+            { rows: 4, panels: [{ chart: key, repeats }] },
+          ],
+          { construction: 'round' },
+        ),
+        hand,
+      );
   });
   it.each(DEMO.map(({ key, draft }) => [key, draft] as const))('the demo’s %s', (_, draft) => {
     const checked = checkDraft(draft);
@@ -209,7 +212,7 @@ describe('told, printed, read back and performed', () => {
           knitted(sheetOf([{ rows: 8, panels: [...panels, plain] }], more), hand, 8, way);
         },
       ),
-      { numRuns: 150 },
+      { numRuns: runs(50, 1500) },
     ));
   it('random rings', () =>
     fc.assert(
@@ -220,7 +223,7 @@ describe('told, printed, read back and performed', () => {
         (chart, repeats, hand) =>
           knitted(sheetOf([{ rows: 8, panels: [{ chart, repeats }] }], { construction: 'round' }), hand),
       ),
-      { numRuns: 100 },
+      { numRuns: runs(40, 1000) },
     ));
 });
 
@@ -382,7 +385,7 @@ describe('pieces at the limits', () => {
           if (checked.ok) knitted(checked.value.sheet, hand);
         },
       ),
-      { numRuns: 120 },
+      { numRuns: runs(40, 1200) },
     ));
   it('bound off right before a crossing, the last goes over a stitch that stays unworked', () => {
     const draft = { kind: 'bindOff', stitches: 2 } as const;

@@ -7,7 +7,7 @@ export type Offline =
   | 'asking'
   /** The page opens again without a network. */
   | 'ready'
-  /** This browser, or this address (not https), has no service workers. */
+  /** This browser, or this address (not https), has no service workers; the development server has none. */
   | 'cannot';
 
 /** What the router asks for when a link to a page is followed. */
@@ -29,7 +29,8 @@ export function useOffline(paths: readonly string[]) {
   useEffect(() => {
     let here = true;
     const run = async () => {
-      if (!('serviceWorker' in navigator) || !('caches' in window)) return setOffline('cannot');
+      if (import.meta.env.DEV || !('serviceWorker' in navigator) || !('caches' in window))
+        return setOffline('cannot');
       const registration = await navigator.serviceWorker.register('/worker.js');
       const see = () => here && setWaiting(registration.waiting);
       registration.addEventListener('updatefound', () =>

@@ -6,6 +6,7 @@ import { KNIT, PURL } from '../stitch/types';
 import { checkChart, closeToRing, positionOfRow, rowAt } from './chart';
 import { columnsGiven, columnsTaken, layRow, strandUp } from './laid';
 import { countFor, expandRow, givesForm, normalRow, rowKey, takesForm, takesOf, type LineRow } from './row';
+import { soundCases } from '../testing/size';
 
 const keys = (row: LineRow, n: number) => expandRow(row, n).map(cellKey).join(' ');
 const rows: fc.Arbitrary<LineRow> = fc.record({
@@ -62,18 +63,21 @@ describe('rows as linear forms', () => {
 });
 
 describe('charts', () => {
-  it('every made-up sound chart passes, and fails when a stitch is added to one row', () =>
+  it('every made-up sound chart passes, and fails when a stitch is added to one row', () => {
+    const sound = soundCases(0.6);
     fc.assert(
       fc.property(lineCharts, fc.nat(), (chart, pick) => {
         expect(checkChart(chart).ok).toBe(true);
-        if (chart.rows.length < 2) return;
+        if (!sound.is(chart.rows.length > 1)) return;
         const at = pick % chart.rows.length;
         const broken = chart.rows.map((row, i) =>
           i === at && row.kind === 'line' ? { ...row, after: [...row.after, KNIT] } : row,
         );
         expect(checkChart({ ...chart, rows: broken }).ok).toBe(false);
       }),
-    ));
+    );
+    sound.enough();
+  });
 
   it('names the row that does not fit and what it needs', () => {
     const line = (n: number) => ({

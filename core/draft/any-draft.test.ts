@@ -13,6 +13,7 @@ import { checkDraft, panelDraft, type PieceDraft, type SectionDraft } from './dr
 import { mirrorDraft } from './pair';
 import { SHAPING_DEEDS, SHAPING_LEANS, SHAPING_PLACES, shapingDraft } from './shaping-draft';
 import { SPREAD_WAYS } from './spread-row';
+import { runs, soundCases } from '../testing/size';
 
 const odd = fc.constantFrom(0, -1, 2.5, 40, Number.NaN);
 const small = fc.oneof(
@@ -102,16 +103,16 @@ const draft: fc.Arbitrary<PieceDraft> = fc
     ...(measured && { making: { ...NO_MAKING, swatch: { stitches: 20, widthCm: 10, rows: 28, heightCm: 10, grams: null } } }),
   })); // prettier-ignore
 
-const RUNS = 300;
+const RUNS = runs(200, 3000);
 
 it('is refused, or fits row by row', () => {
   const wrong: unknown[] = [];
-  let sound = 0;
+  const sound = soundCases(0.02);
   fc.assert(
     fc.property(draft, (any) => {
       const checked = checkDraft(any);
-      if (!checked.ok) return void (checked.error.length === 0 && wrong.push('refused without a problem'));
-      sound += 1;
+      if (!sound.is(checked.ok) || !checked.ok)
+        return void (!checked.ok && checked.error.length === 0 && wrong.push('refused without a problem'));
       const { sheet } = checked.value;
       let before = charted(sheet, 1).laid.takes;
       for (let row = 1; row <= Math.min(sheet.rows, 80); row += 1) {
@@ -133,6 +134,5 @@ it('is refused, or fits row by row', () => {
     { numRuns: RUNS },
   );
   expect(wrong.slice(0, 1)).toEqual([]);
-  // Enough of them can be knitted for this to mean something.
-  expect(sound).toBeGreaterThan(RUNS / 50);
+  sound.enough();
 });

@@ -7,6 +7,7 @@ import { mirrorCell } from '../chart/mirrored';
 import { mirrorDraft } from './pair';
 import { phasesOfRows } from './rest-of-shaping';
 import { shapingDraft } from './shaping-draft';
+import { runs } from '../testing/size';
 
 const ROPE = 'Row 1 (RS): p2, 2/2 RC, p2.\nRow 2: k2, p4, k2.\nRow 3: p2, k4, p2.\nRow 4: k2, p4, k2.';
 const BRAID = 'Row 1 (RS): p1, 2/2 LC, k2, p1.\nRow 2: k1, p6, k1.\nRow 3: p1, k2, 2/2 RC, p1.\nRow 4: k1, p6, k1.\nRow 5: p1, k6, p1.\nRow 6: k1, p6, k1.'; // prettier-ignore
@@ -60,7 +61,7 @@ describe('a split', () => {
         }
         if (right.sheet.rows !== whole.sheet.rows - done) wrong.push([done, right.sheet.rows]);
       }),
-      { numRuns: 40 },
+      { numRuns: runs(25, 400) },
     );
     expect(wrong).toEqual([]);
   });

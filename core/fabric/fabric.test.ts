@@ -10,6 +10,7 @@ import { courseOf, footOf, NONE, type Course } from './courses';
 import { framesOfPiece } from './frames';
 import { Relaxation, WEIGHTS } from './relax';
 import { ROW_HEIGHT, type Picture, type Shape } from './shapes';
+import { runs } from '../testing/size';
 
 const rowsOf = (sheet: Worksheet, from: number, to: number) =>
   Array.from({ length: to - from + 1 }, (_, i) => made(sheet, from + i));
@@ -232,7 +233,7 @@ describe('the least-energy layout', () => {
           }
         },
       ),
-      { numRuns: 40 },
+      { numRuns: runs(25, 400) },
     ));
 
   it('laid out in blocks lies within a tenth of a stitch of the full solution', () =>
@@ -249,7 +250,7 @@ describe('the least-energy layout', () => {
             expect(Math.abs(cloth.headOf(row, column) - (y[row]?.[column] as number))).toBeLessThan(0.1);
           });
       }),
-      { numRuns: 12 },
+      { numRuns: runs(6, 120) },
     ));
 
   it('does not depend on where one comes from, nor on how much is knitted', () => {

@@ -18,6 +18,7 @@ import { chartToGrid, gridToChart, withText } from './grid';
 import { readPattern, wholeChart, writePattern, type Pattern } from './pattern';
 import { patternFileSchema } from './schema';
 import { readSvg, writeSvg } from './svg';
+import { runs } from '../testing/size';
 
 const of = (chart: Chart, more: Partial<Pattern> = {}): Pattern => ({
   name: 'Sluice & "reed" <7>',
@@ -76,7 +77,7 @@ describe('the pattern file', () => {
           choices: NO_CHOICES,
         });
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60, 600) },
     ));
 
   it('the published schema is the one in use, and an independent validator agrees with it', () => {
@@ -144,7 +145,7 @@ describe('the grid, by way of the reference CSV library', () => {
   it('is read back the same', () =>
     fc.assert(
       fc.property(charts, (chart) => expect(keyOf(gridToChart(through(chartToGrid(of(chart)))))).toEqual(chartKey(chart))),
-      { numRuns: 80 },
+      { numRuns: runs(80, 800) },
     )); // prettier-ignore
   it('rows worked once come back so, and several charts come back as one that is worked once', () => {
     const back = gridToChart(through(chartToGrid(HAT)));
@@ -179,7 +180,7 @@ describe('the picture', () => {
         expect(svg).not.toMatch(/NaN|undefined/);
         expect(keyOf(readSvg(svg))).toEqual(chartKey(chart));
       }),
-      { numRuns: 40 },
+      { numRuns: runs(40, 400) },
     ));
   it.each(['a\u0000b', '\u001b[31m', 'lone \ud800 half', '\ufffe', 'C1 \u0085', ']]>&<"'])(
     'of a pattern called %j holds nothing that XML cannot, and gives the name back',

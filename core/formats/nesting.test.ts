@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { isTooNested } from './nesting';
+import { runs } from '../testing/size';
 
 const deep = (text: string, most: number) => isTooNested(text.length, (at) => text.charCodeAt(at), most);
 const deepBytes = (text: string, most: number) => {
@@ -19,7 +20,7 @@ describe('how deep a JSON text goes', () => {
         const wanted = levels(value) > most;
         expect([deep(text, most), deepBytes(text, most)]).toEqual([wanted, wanted]);
       }),
-      { numRuns: 1000 },
+      { numRuns: runs(1000, 10_000) },
     );
   });
   it.each([

@@ -12,6 +12,7 @@ import { normalised, readTold, SEEN, sidesChanged, sightsOf, type Seen, type Sig
 import { COSTS, extraCost, pairCost, storiesOf, wholeCost, type Story } from './story';
 import { courseOf, mirrorOf, rowsThrough, tracksOf, walkOrder, walkUp, type Track } from './track';
 import { expected, wholes, type Course, type Place, type Whole } from './wholes';
+import { runs } from '../testing/size';
 
 const lean = fc.constantFrom<Lean[]>('left', 'right');
 const places = fc
@@ -67,7 +68,7 @@ it('the first story is the cheapest of all that can be told, ties in the missing
       const missing = best.slips.flatMap((slip) => (slip.kind === 'missed' ? [slip.rows] : []));
       if (missing.length === 1) expect([...(missing[0] ?? [])].sort((a, b) => a - b)).toEqual(same?.missed);
     }),
-    { numRuns: 150 },
+    { numRuns: runs(100, 1500) },
   ));
 
 const rows = (count: number, every = 4, of: (i: number) => Lean = () => 'right'): Place[] =>

@@ -132,31 +132,6 @@ export type Inspected = {
   readonly to: number;
 };
 
-/** Every kind of event. */
-export const HAPPENINGS = [
-  'rowDone',
-  'undo',
-  'ripped',
-  'rowSet',
-  'panelRowSet',
-  'lifeline',
-  'note',
-  'fault',
-  'mended',
-  'left',
-  'repairBegun',
-  'measured',
-  'weighed',
-  'sectionEnded',
-  'planChanged',
-  'anchored',
-  'rowOnce',
-  'repeatsChanged',
-  'settled',
-  'looked',
-  'inspected',
-] as const satisfies readonly Happening['kind'][];
-
 export type Happening =
   | RowDone
   | Undo

@@ -5,6 +5,7 @@ import { planOf } from '../testing/plans';
 import { worksheet } from '../piece/worksheet';
 import { sittings } from './sittings';
 import { eventSchema, postSchema } from './schema';
+import { runs } from '../testing/size';
 
 let next = 0;
 const event = (happening: Happening, id = `event-${String((next += 1)).padStart(4, '0')}`): JournalEvent =>
@@ -92,7 +93,7 @@ describe('undo and redo', () => {
           expect(fold(events).done).toBe(stack);
         }
       }),
-      { numRuns: 40 },
+      { numRuns: runs(40, 400) },
     ));
 });
 

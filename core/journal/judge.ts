@@ -5,7 +5,8 @@
 import { never } from '../result';
 import type { ToldTwice } from './doubles';
 import { FIRST_LIFE, type EventOf, type JournalEvent } from './events';
-import { STEPS, type Said, type Step, type Turn, type Verdict } from './state';
+import { NATURES } from './kinds';
+import type { Said, Step, Turn, Verdict } from './state';
 
 export type Snapshot = { readonly life: string; readonly rowEvents: readonly (string | null)[] };
 /** A rip or a set row, by its place in the journal and the rows it left. */
@@ -283,7 +284,6 @@ export class Judge {
 }
 
 const rowsLeft = (turn: Turn): number => (turn.kind === 'ripped' ? turn.to : turn.row);
-const isStep = (event: JournalEvent): event is JournalEvent & Step =>
-  STEPS.some((kind) => kind === event.kind);
+const isStep = (event: JournalEvent): event is JournalEvent & Step => NATURES[event.kind].step;
 export const isSaid = (event: JournalEvent): event is Said =>
   event.kind !== 'rowDone' && event.kind !== 'ripped' && event.kind !== 'rowSet' && event.kind !== 'undo';

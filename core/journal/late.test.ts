@@ -4,6 +4,7 @@ import { home, MINUTE, type Home } from '../testing/two-devices';
 import { FIRST_LIFE, type JournalEvent } from './events';
 import { fold } from './fold';
 import { storiesOf } from './stories';
+import { runs } from '../testing/size';
 
 describe('two devices that meet late', () => {
   it('a late rip under rows that another device knitted on is asked about, with the rows knitted after it', () => {
@@ -348,7 +349,7 @@ describe('whatever two devices do without knowing of each other', () => {
         });
         expect(unasked).toEqual([]);
       }),
-      { numRuns: 600 },
+      { numRuns: runs(600, 12_000) },
     );
   });
   it('one touch settles it, and every device agrees', () => {
@@ -363,7 +364,7 @@ describe('whatever two devices do without knowing of each other', () => {
         expect(made.state).toMatchObject({ done: told, strays: [], late: [] });
         expect(fold(made.tablet.events)).toEqual(fold(made.phone.events));
       }),
-      { numRuns: 300 },
+      { numRuns: runs(300, 6000) },
     );
   });
   it('devices that meet after every entry are never asked', () => {
@@ -379,7 +380,7 @@ describe('whatever two devices do without knowing of each other', () => {
         );
         expect(made.state).toMatchObject({ strays: [], late: [] });
       }),
-      { numRuns: 200 },
+      { numRuns: runs(200, 4000) },
     );
   });
 });

@@ -8,6 +8,7 @@ import { playback } from './playback';
 import { REACH, resume, standingOf, type Reach, type Standing } from './standing';
 import type { JournalState } from './state';
 import { storiesOf } from './stories';
+import { runs } from '../testing/size';
 
 const DOES = [
   'knit',
@@ -190,9 +191,9 @@ describe('a standing', () => {
           if (base) told += agrees(events, base, whole) ? 1 : 0;
         }
       }),
-      { numRuns: 400 },
+      { numRuns: runs(150, 12_000) },
     );
-    expect(told).toBeGreaterThan(1000);
+    expect(told).toBeGreaterThan(runs(375, 30_000));
   });
 
   it('that was made from a standing is as good', () => {
@@ -201,7 +202,7 @@ describe('a standing', () => {
         const base = grown(events, lengths);
         if (base) agrees(events, base, fold(events));
       }),
-      { numRuns: 400 },
+      { numRuns: runs(400, 12_000) },
     );
   });
 

@@ -3,6 +3,7 @@
  * its first entry again. An entry that speaks of what was left behind makes the fold unsure, and the whole is read.
  */
 import { lateIn, oldPlanIn, openPairs, straysIn, toldUnaware } from './asked';
+import { never } from '../result';
 import type { EventOf, JournalEvent } from './events';
 import { Judge, type Lowering, type Snapshot } from './judge';
 import type { Said, Step, Verdict } from './state';
@@ -72,12 +73,34 @@ function lowest(lowerings: readonly Lowering[]): Lowering[] {
     .reverse();
 }
 
-const rowSpokenOf = (event: Said): number | null => {
-  if (event.kind === 'fault') return event.pieceRow;
-  if (event.kind === 'inspected') return event.to;
-  const tied = ['lifeline', 'measured', 'weighed', 'anchored', 'looked', 'sectionEnded'];
-  return 'row' in event && tied.includes(event.kind) ? event.row : null;
-};
+/** The row an entry is about, with which it falls; null if it outlives rows. */
+function rowSpokenOf(event: Said): number | null {
+  switch (event.kind) {
+    case 'fault':
+      return event.pieceRow;
+    case 'inspected':
+      return event.to;
+    case 'lifeline':
+    case 'measured':
+    case 'weighed':
+    case 'anchored':
+    case 'looked':
+    case 'sectionEnded':
+      return event.row;
+    case 'note':
+    case 'mended':
+    case 'left':
+    case 'repairBegun':
+    case 'panelRowSet':
+    case 'planChanged':
+    case 'rowOnce':
+    case 'repeatsChanged':
+    case 'settled':
+      return null;
+    default:
+      return never(event);
+  }
+}
 
 /** What was said and can matter again: not of rows that were taken down for good. */
 function saidToKeep(judge: Judge, lowerings: readonly Lowering[]): Said[] {

@@ -1,6 +1,7 @@
 /** What a journal adds up to. */
 import type { Facts } from '../piece/worksheet';
 import type { EventOf, JournalEvent } from './events';
+import type { StepKind } from './kinds';
 
 /** What became of an event. */
 export type Verdict =
@@ -76,17 +77,8 @@ export type JournalState = {
   readonly redoTarget: string | null;
 };
 
-export const STEPS = [
-  'rowDone',
-  'ripped',
-  'rowSet',
-  'panelRowSet',
-  'sectionEnded',
-  'rowOnce',
-  'repeatsChanged',
-] as const;
 /** An event that "undo" takes back when it is on top. */
-export type Step = { readonly id: string; readonly kind: (typeof STEPS)[number] };
+export type Step = { readonly id: string; readonly kind: StepKind };
 
 /** What is neither a row nor a word about rows. */
 export type Said = Exclude<JournalEvent, { kind: 'rowDone' | 'ripped' | 'rowSet' | 'undo' }>;

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { home } from '../testing/two-devices';
 import type { JournalEvent } from './events';
 import { inTrueOrder } from './true-order';
+import { runs } from '../testing/size';
 
 const told = (events: readonly JournalEvent[]) =>
   inTrueOrder(events).map(
@@ -58,6 +59,6 @@ describe('the order in which things happened', () => {
           );
         },
       ),
-      { numRuns: 200 },
+      { numRuns: runs(200, 2000) },
     ));
 });

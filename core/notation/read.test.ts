@@ -7,6 +7,7 @@ import { judge } from './judge';
 import { mended, mendsOf } from './mends';
 import { readRows } from './read';
 import { MOST_CHARACTERS } from './scan';
+import { runs } from '../testing/size';
 
 function chartOf(text: string) {
   const read = readRows(text, 'test');
@@ -385,7 +386,7 @@ describe('any text at all', () => {
           }
           if (read.ok) expect(checkChart(read.value.chart).ok).toBe(true);
         }),
-        { numRuns: 1500 },
+        { numRuns: runs(1000, 30_000) },
       ),
     30_000,
   );

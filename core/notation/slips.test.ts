@@ -14,6 +14,7 @@ import { workCells } from '../testing/worked-chart';
 import { judge } from './judge';
 import { readRows } from './read';
 import type { ReadChart } from './read-chart';
+import { SEED, runs } from '../testing/size';
 
 type Sound = {
   readonly name: string;
@@ -74,17 +75,19 @@ function tally(texts: readonly Sound[], count: number, seed: number, kinds?: rea
 it('are made in at least sixty sound texts', () =>
   expect(WRITTEN.length + SPOKEN.length).toBeGreaterThanOrEqual(60));
 
-it('of 20,000 not one is read as another chart without a word', () => {
-  const { counts, misread } = tally(WRITTEN, 20_000, 13);
+const OF_WRITTEN = runs(4000, 20_000);
+it(`of ${OF_WRITTEN} not one is read as another chart without a word`, () => {
+  const { counts, misread } = tally(WRITTEN, OF_WRITTEN, SEED);
   expect(misread).toEqual([]);
-  expect(counts['another sound text']).toBeLessThan(60);
-  expect(counts.refused + counts.doubted).toBeGreaterThan(10_000);
+  expect(counts['another sound text']).toBeLessThan(0.003 * OF_WRITTEN);
+  expect(counts.refused + counts.doubted).toBeGreaterThan(OF_WRITTEN / 2);
 });
 
-it('of 6,000 in rows worked once not one is', () => {
-  const { counts, misread } = tally(ONCE, 6_000, 13);
+const OF_ONCE = runs(1500, 6_000);
+it(`of ${OF_ONCE} in rows worked once not one is`, () => {
+  const { counts, misread } = tally(ONCE, OF_ONCE, SEED);
   expect(misread).toEqual([]);
-  expect(counts.refused + counts.doubted).toBeGreaterThan(3_000);
+  expect(counts.refused + counts.doubted).toBeGreaterThan(OF_ONCE / 2);
 });
 
 /** The knitter who works word by word does not know the rough manners: only slips that leave no sound text are made. */
@@ -97,7 +100,8 @@ const PLAIN_LOSS = [
   'blank lost',
 ];
 
-it('of 4,000 in rough texts not one is', () => {
+const OF_SPOKEN = runs(1500, 4_000);
+it(`of ${OF_SPOKEN} in rough texts not one is`, () => {
   expect(PLAIN_LOSS.every((kind) => kind in SLIPS)).toBe(true);
-  expect(tally(SPOKEN, 4_000, 13, PLAIN_LOSS).misread).toEqual([]);
+  expect(tally(SPOKEN, OF_SPOKEN, SEED, PLAIN_LOSS).misread).toEqual([]);
 });

@@ -4,6 +4,7 @@ import { chartKey } from '../chart/chart';
 import { FAMILIES } from './names';
 import { readRows } from './read';
 import { writeRows } from './write';
+import { runs } from '../testing/size';
 
 const families = fc.constantFrom(...FAMILIES);
 
@@ -19,7 +20,7 @@ describe('what is written is read back to the same chart', () => {
         const text = writeRows(chart, { family, construction: 'flat', presented });
         expect(backAgain(text)).toEqual(chartKey(chart));
       }),
-      { numRuns: 400 },
+      { numRuns: runs(150, 4000) },
     );
   });
 
@@ -30,7 +31,7 @@ describe('what is written is read back to the same chart', () => {
         const text = writeRows(inTheRound, { family, construction: 'round' });
         expect(backAgain(text)).toEqual(chartKey(inTheRound));
       }),
-      { numRuns: 400 },
+      { numRuns: runs(150, 4000) },
     );
   });
 
@@ -46,7 +47,7 @@ describe('what is written is read back to the same chart', () => {
           expect(backAgain(text, { unturned: { firstDirection } })).toEqual(chartKey(facing));
         },
       ),
-      { numRuns: 300 },
+      { numRuns: runs(120, 3000) },
     );
   });
 });

@@ -5,6 +5,7 @@ import { chartFrom, planOf, type SectionSpec } from '../testing/plans';
 import { changePlan, originOf, typedId } from './change-plan';
 import { NO_FACTS, charted, checkPlan, worksheet, type Facts, type Worksheet } from './worksheet';
 import type { Plan, Section } from './plan';
+import { runs } from '../testing/size';
 
 const ROPE = 'Row 1 (RS): p2, 2/2 RC, p2.\nRow 2: k2, p4, k2.\nRow 3: p2, k4, p2.\nRow 4: k2, p4, k2.\nRow 5: p2, k4, p2.\nRow 6: k2, p4, k2.'; // prettier-ignore
 const OTHER = 'Row 1 (RS): p2, 2/2 LC, p2.\nRow 2: k2, p4, k2.\nRow 3: p2, k4, p2.\nRow 4: k2, p4, k2.';
@@ -53,7 +54,7 @@ describe('a plan changed under the needles', () => {
           if (!same) wrong.push([done, row]);
         }
       }),
-      { numRuns: 55 },
+      { numRuns: runs(55, 550) },
     );
     expect(wrong).toEqual([]);
   });

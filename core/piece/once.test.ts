@@ -7,6 +7,7 @@ import { lengthen } from './lengthen';
 import type { Once } from './once';
 import { lastCrossing, nextCrossing } from './schedule';
 import { charted, fitsOnce, made, NO_FACTS, worksheet, type Facts } from './worksheet';
+import { runs } from '../testing/size';
 
 const SPEC: readonly SectionSpec[] = [
   { rows: 24, panels: [{ chart: 'rope-4', id: 'rope' }, { chart: 'rope-6', id: 'thick' }, { chart: 'stockinette', id: 'plain', repeats: 3 }] },
@@ -91,7 +92,7 @@ describe('schedules under one-off rows and added repeats', () => {
           }
         },
       ),
-      { numRuns: 60 },
+      { numRuns: runs(30, 600) },
     ));
 });
 

@@ -7,6 +7,7 @@ import type { Plan, Section } from './plan';
 import { countLive, rowsOfShaping, shapeOf, waleAt, type Phase, type Shaping } from './shaping';
 import { waleOf } from './deviation';
 import { charted, checkPlan, worksheet, type Worksheet } from './worksheet';
+import { runs, soundCases } from '../testing/size';
 
 const SSK: Decrease = { kind: 'decrease', of: 2, lean: 'left', face: 'knit' };
 const K2TOG: Decrease = { kind: 'decrease', of: 2, lean: 'right', face: 'knit' };
@@ -95,11 +96,12 @@ describe('a window over the line-up', () => {
     .map(({ side, inset, act: how, phases }) => edge(side, how.kind === 'bindOff' ? 0 : inset, phases, how));
   const shapings = fc.array(shaping, { minLength: 1, maxLength: 4 });
 
-  it('agrees with a needle of named stitches, row by row', () =>
+  it('agrees with a needle of named stitches, row by row', () => {
+    const sound = soundCases(0.3);
     fc.assert(
       fc.property(shapings, (all) => {
         const shape = shapeOf(all, WIDTH, 100, null);
-        if (!shape.ok) return;
+        if (!sound.is(shape.ok) || !shape.ok) return;
         const needle = new NamedNeedle(WIDTH);
         for (let row = 1; row <= 70; row += 1) {
           needle.work(row, all);
@@ -108,17 +110,20 @@ describe('a window over the line-up', () => {
           expect(names).toEqual(needle.stitches.map(({ name }) => name));
         }
       }),
-    ));
+    );
+    sound.enough();
+  });
 
   /** Takes two stitches together inside a rope whose last stitch was bound off beside. */
   const BETWEEN = [edge('left', 0, [{ first: 1, every: 5, times: 3 }], { kind: 'bindOff', stitches: 1 }), edge('left', 4, [{ first: 1, every: 8, times: 3 }])]; // prettier-ignore
 
-  it('every row of a shaped piece of cables fits on the row below, and loses just what is shaped', () =>
+  it('every row of a shaped piece of cables fits on the row below, and loses just what is shaped', () => {
+    const sound = soundCases(0.3);
     fc.assert(
       fc.property(shapings, fc.constantFrom('plain' as const, 'smaller' as const), (all, lacking) => {
         const plan = shapedPlan([{ rows: 80, panels: [{ chart: 'garter', repeats: 6, id: 'a' }, { chart: 'rope-4', repeats: 2, id: 'b' }, { chart: 'diamond', id: 'c' }, { chart: 'braid-3', id: 'd' }, { chart: 'garter', repeats: 6, id: 'e' }], shaping: all, lacking }]); // prettier-ignore
         const checked = checkPlan(plan);
-        if (!checked.ok) return;
+        if (!sound.is(checked.ok) || !checked.ok) return;
         const sheet = checked.value;
         const wrong: number[] = [];
         let before = charted(sheet, 1).laid.takes;
@@ -137,15 +142,18 @@ describe('a window over the line-up', () => {
         }
         expect(wrong).toEqual([]);
       }),
-      { numRuns: 40, examples: [[BETWEEN, 'smaller']] },
-    ));
+      { numRuns: runs(25, 400), examples: [[BETWEEN, 'smaller']] },
+    );
+    sound.enough();
+  });
 
-  it('countdowns agree with looking at every row, forwards and backwards', () =>
+  it('countdowns agree with looking at every row, forwards and backwards', () => {
+    const sound = soundCases(0.3);
     fc.assert(
       fc.property(shapings, fc.constantFrom('plain' as const, 'smaller' as const), (all, lacking) => {
         const plan = shapedPlan([{ rows: 60, panels: [{ chart: 'stockinette', repeats: 10, id: 'a' }, { chart: 'rope-6', repeats: 2, id: 'b' }, { chart: 'honeycomb', repeats: 2, id: 'c' }, { chart: 'stockinette', repeats: 10, id: 'e' }], shaping: all, lacking }]); // prettier-ignore
         const checked = checkPlan(plan);
-        if (!checked.ok) return;
+        if (!sound.is(checked.ok) || !checked.ok) return;
         const sheet = checked.value;
         for (const id of ['b', 'c']) {
           const rows = Array.from({ length: 60 }, (_, i) => i + 1).filter(
@@ -157,8 +165,10 @@ describe('a window over the line-up', () => {
           expect(from.map((row) => lastCrossing(sheet, id, row))).toEqual(from.map((row) => rows.findLast((r) => r <= row) ?? null)); // prettier-ignore
         }
       }),
-      { numRuns: 40 },
-    ));
+      { numRuns: runs(25, 400) },
+    );
+    sound.enough();
+  });
 });
 
 describe('the hard case of the design: decreases at the right edge every 4th row, a rope on the way', () => {

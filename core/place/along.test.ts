@@ -9,6 +9,7 @@ import { chartFrom, sheetOf } from '../testing/plans';
 import { alongFor } from './along';
 import { countFor } from './count';
 import { panelEntry } from './entry';
+import { soundCases } from '../testing/size';
 
 const schools = [true, false].flatMap((loopCounts) =>
   [true, false].map((crossingRowIsOne) => ({ loopCounts, crossingRowIsOne })),
@@ -33,10 +34,11 @@ describe('counting along from the hole', () => {
   );
   it('one strand is followed from the crossing row to the needle, with the hole at the foot of the first stitch', () => {
     const sheet = sheetOf([{ rows: 40, panels: [{ chart: 'diamond', id: 'p' }] }]);
+    const sound = soundCases(0.9);
     fc.assert(
       fc.property(fc.integer({ min: 4, max: 40 }), (done) => {
         const along = alongFor(sheet, 'p', done, full, []).find(({ start }) => start === 'hole');
-        if (!along?.hole) return;
+        if (!sound.is(Boolean(along?.hole)) || !along?.hole) return;
         const { row, column } = along.hole;
         const { laid } = made(sheet, row);
         const crossing = laid.cells.find(
@@ -52,6 +54,7 @@ describe('counting along from the hole', () => {
         );
       }),
     );
+    sound.enough();
   });
   it('a slipped column: each tall stitch is touched once (hard case 7)', () => {
     const slipped = chartFrom(

@@ -15,6 +15,7 @@ import { believing, priorOf, rowChances, shiftsOf, shownChances, type Answer } f
 import { locate } from './locate';
 import { chanceOf, expectedBits, NOISE } from './noise';
 import { fieldOf, keyOf, LATER, NONE, SIDES, type Asked, type Field, type Question } from './question';
+import { SEED, runs } from '../testing/size';
 
 const school = { loopCounts: true, crossingRowIsOne: true };
 const field = (sheet: Worksheet, rowsPer10: number | null = null): Field =>
@@ -132,7 +133,7 @@ describe('the posterior (Bayes), against one worked out row by row', () => {
             expect(fast).toBeCloseTo((slow.get(row) as number) / total, 8);
         },
       ),
-      { numRuns: 60 },
+      { numRuns: runs(60, 600) },
     ));
   it('chances of panels out of step halve with every row, and make up 6 in 100', () => {
     const shifts = shiftsOf(built);
@@ -191,7 +192,7 @@ describe('what a question is expected to tell (mutual information)', () => {
 });
 
 describe('knitters who have lost their row', () => {
-  const SEARCHES = 300;
+  const SEARCHES = runs(200, 10_000);
   const fields = DEMO.map(({ draft }) => {
     const checked = checkDraft(draft);
     if (!checked.ok) throw new Error('the demo is not sound');
@@ -200,7 +201,7 @@ describe('knitters who have lost their row', () => {
     return field(checked.value.sheet, gauge?.ok ? gauge.value.rows : null);
   });
   it(`${SEARCHES} of them: right within 5 questions in 95 of 100, sure and wrong in 1 of 100 at most`, () => {
-    const draw = drawing(2026);
+    const draw = drawing(SEED);
     let [right, apart, wrong, sure] = [0, 0, 0, 0];
     for (let i = 0; i < SEARCHES; i += 1) {
       const lost = fields[i % fields.length] as Field;
@@ -233,9 +234,9 @@ describe('knitters who have lost their row', () => {
     expect(bell.length / 20_000).toBeCloseTo(erf(1 / Math.SQRT2), 1);
   });
   it('a panel that is out of step is found by looking at every panel', () => {
-    const draw = drawing(11);
+    const draw = drawing(SEED);
     const lost = field(THREE);
-    const all = 60;
+    const all = runs(60, 600);
     let [found, led] = [0, 0];
     for (let i = 0; i < all; i += 1) {
       const truth = 14 + Math.floor(draw() * 24);
@@ -347,7 +348,7 @@ describe('answers', () => {
           }
         },
       ),
-      { numRuns: 150 },
+      { numRuns: runs(80, 3000) },
     ));
 });
 

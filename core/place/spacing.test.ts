@@ -8,6 +8,7 @@ import { fieldOf } from './question';
 import { auditSpacing, holesOf, intervalIn, spacingOf, type Audit } from './spacing';
 import { whereCounted } from './told';
 import { trackOf } from './track';
+import { soundCases } from '../testing/size';
 
 const full = { loopCounts: true, crossingRowIsOne: true };
 const schools = [true, false].flatMap((loopCounts) =>
@@ -65,7 +66,8 @@ describe('which crossing came early or late, by counts from hole to hole', () =>
       doubt: null,
     });
   });
-  it('finds the first crossing that came early or late, and that all above it are shifted', () =>
+  it('finds the first crossing that came early or late, and that all above it are shifted', () => {
+    const sound = soundCases(0.8);
     fc.assert(
       fc.property(
         fc.integer({ min: 1, max: 5 }),
@@ -76,7 +78,7 @@ describe('which crossing came early or late, by counts from hole to hole', () =>
           const rows = counted.map((row, i) => (i < at ? row : row - by)).filter((row) => row <= done);
           const { first, before, now } = audit(rows, school);
           expect(before).toBe(0);
-          if (rows.length <= at) return;
+          if (!sound.is(rows.length > at)) return;
           expect(first).toMatchObject({
             planned: counted[at],
             made: (counted[at] as number) - by,
@@ -85,7 +87,9 @@ describe('which crossing came early or late, by counts from hole to hole', () =>
           expect(now).toBe(by);
         },
       ),
-    ));
+    );
+    sound.enough();
+  });
   it('one that came early, with the next in its own row again, is told as that', () => {
     const rows = planned.slice(-5).map((row, i) => (i === 2 ? row - 1 : row));
     const found = audit(rows);

@@ -9,6 +9,7 @@ import { shelfChart } from '../shelf/shelf';
 import { chartFrom, ringFrom, sheetOf } from '../testing/plans';
 import { countFor, MOST_TO_COUNT } from './count';
 import { trackOf } from './track';
+import { runs } from '../testing/size';
 
 const school = { loopCounts: true, crossingRowIsOne: true };
 const CROSSED = SHELF.filter(({ key }) => shelfChart(key)?.chart.rows.length).map(({ key }) => key);
@@ -105,7 +106,7 @@ it('in the round a ring is followed too, with no edge to look at', () =>
       expect(track.stitch).toBe(0);
       for (let row = 1; row <= 30; row += 1) expect(track.last[row]).toBe(lastCrossing(sheet, 'p', row) ?? 0);
     }),
-    { numRuns: 5 },
+    { numRuns: runs(5, 50) },
   ));
 
 it('a panel of twists is counted from the twist', () => {

@@ -26,6 +26,7 @@ import {
   wrapsLength,
   yarnFor,
 } from './yarn';
+import { runs } from '../testing/size';
 
 const SWATCH = { stitches: 22, widthCm: 10, rows: 30, heightCm: 10, grams: 6.6 };
 const gauge = { stitches: 22, rows: 30 };
@@ -43,7 +44,7 @@ describe('units, against mathjs', () => {
         expect(ouncesOfGrams(n)).toBeCloseTo(unit(n, 'g').toNumber('oz'), 8);
         expect(lengthOut(lengthIn(n, 'in'), 'in')).toBeCloseTo(n, 8);
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60, 600) },
     );
     expect([gaugeSpanCm('cm'), gaugeSpanCm('in')]).toEqual([10, unit(4, 'inch').toNumber('cm')]);
   });
@@ -116,7 +117,7 @@ describe('width and size', () => {
         expect(counts.ok && counts.value.below?.stitches).toBe(all.findLast((one) => one / 2.2 <= cm + 1e-9));
         expect(counts.ok && counts.value.above?.stitches).toBe(all.find((one) => one / 2.2 > cm + 1e-9));
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60, 600) },
     )); // prettier-ignore
   it('35 in of stitches 2.5 in wide are 14', () => {
     const counts = countsOfStitchWidth(cmOfInches(35), cmOfInches(2.5));

@@ -10,6 +10,7 @@ import { crossingsIn } from '../testing/mending';
 import type { Hand } from '../stitch/types';
 import { repairPlan, repairWith, type Ladder, type RepairPlan } from './plan';
 import { released } from './released';
+import { runs } from '../testing/size';
 
 /** The slow twin: loops are objects, pulled through each other, undone one at a time. */
 class Loop {
@@ -120,7 +121,7 @@ describe('released stitches against a brute-force twin, one to three faults', ()
           by,
         ),
       ),
-      { numRuns: 300 },
+      { numRuns: runs(200, 3000) },
     ));
 
   it('on a ring whose rows begin at different stitches', () =>
@@ -134,7 +135,7 @@ describe('released stitches against a brute-force twin, one to three faults', ()
             by,
           ),
       ),
-      { numRuns: 200 },
+      { numRuns: runs(150, 2000) },
     ));
 
   it('through in- and decreases', () =>
@@ -159,7 +160,7 @@ describe('released stitches against a brute-force twin, one to three faults', ()
           agrees(rows, by);
         },
       ),
-      { numRuns: 300 },
+      { numRuns: runs(200, 3000) },
     ));
 });
 

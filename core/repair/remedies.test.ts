@@ -10,6 +10,7 @@ import { chartFrom, sheetOf } from '../testing/plans';
 import { crossingIn, crossingAt } from './plan';
 import { ifFoundLater, remediesFor, USUAL_PER_STITCH, weight } from './remedies';
 import type { Circumstances, Remedy } from './ways';
+import { runs } from '../testing/size';
 
 const USUAL: Circumstances = {
   perStitch: USUAL_PER_STITCH,
@@ -157,7 +158,7 @@ it('offers come by their weight, whatever the piece and the place', () =>
         ]);
       },
     ),
-    { numRuns: 40 },
+    { numRuns: runs(40, 400) },
   ));
 
 it('stitches to unpick are those that the cue counts from the crossing on, for either hand and either side', () => {

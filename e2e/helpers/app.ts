@@ -1,12 +1,11 @@
-/** The built app as a process of its own, on a free port of 127.0.0.1 and a data folder of its own. */
+/** The built app, on a free port of 127.0.0.1 and a data folder of its own: this worker's server, or a process apart. */
 import { spawn, execFileSync, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 
-export type RunningApp = {
-  readonly address: string;
-  readonly folder: string;
+export type Bench = { readonly address: string; readonly folder: string };
+export type RunningApp = Bench & {
   /** Everything the process has said so far, in either stream. */
   said(): string;
   /** Asks it to close, and waits until it has; resolves with its exit code. */
@@ -63,8 +62,27 @@ const ended = (child: ChildProcess) =>
     child.kill('SIGKILL');
   });
 
+/** Where this worker's browser and server can be asked for: see workplace.mjs. */
+export function workplace(): { readonly control: string; readonly browser: string } {
+  const all = JSON.parse(process.env.GRITCH_WORKPLACES ?? '[]') as { control: string; browser: string }[];
+  const mine = all[Number(process.env.JEST_WORKER_ID ?? 1) - 1];
+  if (!mine) throw new Error('no place of work was begun for this worker: run npm run e2e');
+  return mine;
+}
+
 /**
- * @param demo with the demo scenario's four pieces instead of an empty bench
+ * An empty bench on this worker's server, which lasts until the next is asked for.
+ * @param demo with the demo scenario's pieces instead
+ */
+export async function freshBench({ demo = false } = {}): Promise<Bench> {
+  const answer = await fetch(`${workplace().control}/${demo ? 'demo' : 'empty'}`, { method: 'POST' });
+  if (!answer.ok) throw new Error(await answer.text());
+  return (await answer.json()) as Bench;
+}
+
+/**
+ * A process apart, for tests that stop it, kill it, or read what it says.
+ * @param demo with the demo scenario's pieces instead of an empty bench
  * @param env further settings
  */
 export async function startApp({ demo = false, env = {} as Env } = {}): Promise<RunningApp> {

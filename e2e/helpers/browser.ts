@@ -1,43 +1,33 @@
-/** Headless Chromium with an empty profile; pages that remember what went wrong in them. */
+/** Devices: contexts of this worker's Chromium, each with nothing kept; pages that remember what went wrong in them. */
 import { mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core';
+import puppeteer, { type BrowserContext, type ElementHandle, type Page } from 'puppeteer-core';
+import FLAGS from '../../scripts/chromium-flags.json' with { type: 'json' };
+import { workplace } from './app';
 
-const FLAGS = [
-  '--headless',
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
 export const DESK = { width: 1280, height: 800 };
 export const PHONE = { width: 390, height: 844 };
 
 /** A test knits faster than any hand: its second taps are meant. */
 const HURRIED = { guard: false };
 
-export type OpenBrowser = {
-  readonly browser: Browser;
+export type Device = {
+  /** A new tab without any habits of its own. */
+  readonly context: BrowserContext;
   /** A new tab, on a device that behaves as `prefs` say; console errors and uncaught exceptions land in `troubles`. */
   open(url: string, viewport?: { width: number; height: number }, prefs?: object): Promise<Page>;
   readonly troubles: string[];
   close(): Promise<void>;
 };
 
-export async function openBrowser(): Promise<OpenBrowser> {
-  const profile = mkdtempSync(path.join(os.tmpdir(), 'gritch-profile-'));
-  const executablePath = process.env.CHROMIUM ?? '/usr/bin/chromium';
-  const browser = await puppeteer.launch({ executablePath, userDataDir: profile, args: FLAGS });
+function deviceIn(context: BrowserContext, letGo: () => Promise<void>): Device {
   const troubles: string[] = [];
   return {
-    browser,
+    context,
     troubles,
     open: async (url, viewport = DESK, prefs = HURRIED) => {
-      const page = await browser.newPage();
+      const page = await context.newPage();
       page.setDefaultTimeout(45_000);
       page.on('console', (message) => message.type() === 'error' && troubles.push(message.text()));
       page.on('pageerror', (error) => troubles.push(String(error)));
@@ -48,27 +38,60 @@ export async function openBrowser(): Promise<OpenBrowser> {
       await visit(page, url);
       return page;
     },
-    close: async () => {
-      await browser.close();
-      rmSync(profile, { recursive: true, force: true });
-    },
+    close: letGo,
   };
 }
 
-/** Until the page answers to clicks: before that they would be lost. */
-const alive = (page: Page) =>
-  page.waitForFunction(() => {
+const connect = () => puppeteer.connect({ browserWSEndpoint: workplace().browser });
+
+/** The browser's own profile. It knows nothing of the bench: each has an address of its own. */
+export async function openDevice(): Promise<Device> {
+  const browser = await connect();
+  const context = browser.defaultBrowserContext();
+  return deviceIn(context, async () => {
+    const pages = await context.pages();
+    await Promise.all(pages.slice(1).map((page) => page.close()));
+    await browser.disconnect();
+  });
+}
+
+/** Another device beside it, which shares nothing with it. */
+export async function openAnother(): Promise<Device> {
+  const browser = await connect();
+  const context = await browser.createBrowserContext();
+  return deviceIn(context, async () => {
+    await context.close();
+    await browser.disconnect();
+  });
+}
+
+/** The same in a browser of its own, for measurements. */
+export async function openBrowser(): Promise<Device> {
+  const userDataDir = mkdtempSync(path.join(os.tmpdir(), 'gritch-profile-'));
+  const executablePath = process.env.CHROMIUM ?? '/usr/bin/chromium';
+  const browser = await puppeteer.launch({ executablePath, userDataDir, args: FLAGS });
+  return deviceIn(browser.defaultBrowserContext(), async () => {
+    await browser.close();
+    rmSync(userDataDir, { recursive: true, force: true });
+  });
+}
+
+/** Until the page answers to clicks and keys: before that they would be lost. What listens to them is set up when it is idle. */
+async function alive(page: Page) {
+  await page.waitForFunction(() => {
     const main = document.querySelector('main');
     return main !== null && Object.keys(main).some((key) => key.startsWith('__reactProps'));
   });
+  await page.evaluate(() => new Promise((resolve) => requestIdleCallback(resolve, { timeout: 2000 })));
+}
 
 export async function visit(page: Page, url: string) {
-  await page.goto(url, { waitUntil: 'networkidle2' });
+  await page.goto(url, { waitUntil: 'load' });
   await alive(page);
 }
 
 export async function reload(page: Page) {
-  await page.reload({ waitUntil: 'networkidle2' });
+  await page.reload({ waitUntil: 'load' });
   await alive(page);
 }
 

@@ -2,6 +2,7 @@
 import { useMemo, useSyncExternalStore } from 'react';
 import { data, Link } from 'react-router';
 import type { JournalEvent } from '@core/journal/events';
+import { NATURES } from '@core/journal/kinds';
 import { whoAsks } from '~/knitter/asking.server';
 import { openJournal } from '~/db/journal-part.server';
 import { readJournal } from '~/db/journal.server';
@@ -59,24 +60,6 @@ function useClock() {
   }, [timeZone]);
 }
 
-const TAKE_BACK = new Set([
-  'note',
-  'lifeline',
-  'fault',
-  'mended',
-  'left',
-  'repairBegun',
-  'panelRowSet',
-  'measured',
-  'weighed',
-  'anchored',
-  'rowOnce',
-  'repeatsChanged',
-  'settled',
-  'looked',
-  'inspected',
-]);
-
 function LogLine({
   line,
   unit,
@@ -95,7 +78,7 @@ function LogLine({
         ? `${capital(unit)} ${line.first} done`
         : `${capital(unit)}s ${line.first} to ${line.last} done`;
   const aside = VERDICT_WORDS[line.verdict];
-  const can = line.kind === 'event' && line.verdict === 'counted' && TAKE_BACK.has(line.event.kind);
+  const can = line.kind === 'event' && line.verdict === 'counted' && NATURES[line.event.kind].byItself;
   return (
     <li
       className="log-line"

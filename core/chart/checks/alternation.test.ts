@@ -5,6 +5,7 @@ import type { Chart } from '../chart';
 import { expandRow, type LineRow } from '../row';
 import { alternationDoubts } from './alternation';
 import { weave } from './fabric';
+import { runs } from '../../testing/size';
 
 const KNIT: Cell = { kind: 'stitch', stitch: 'knit' };
 const cross = (lean: 'left' | 'right'): Crossing => ({
@@ -90,7 +91,7 @@ it('names a crossing exactly where turning it alone makes every strand alternate
       named += found.length;
       expect(found).toEqual(wanted);
     }),
-    { numRuns: 600 },
+    { numRuns: runs(300, 6000) },
   );
   expect(named).toBeGreaterThan(10);
 });
