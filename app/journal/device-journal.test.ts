@@ -1,12 +1,19 @@
 /**
- * Two devices and a server against a simple reference: whatever is knitted, ripped, undone, sent, lost on the way, killed
- * and reopened in whatever order, every entry arrives once, in its device's order, and both devices end at the same row.
+ * Two devices and the journal on disk against a simple reference: whatever is knitted, ripped, undone, sent, lost on the way,
+ * killed and reopened in whatever order, every entry arrives once, in its device's order, and both devices end at the same row.
  */
 import 'fake-indexeddb/auto';
+import { mkdtempSync, rmSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
 import fc from 'fast-check';
 import { FIRST_LIFE, type Happening, type JournalEvent } from '@core/journal/events';
 import { fold } from '@core/journal/fold';
 import { resume, standingOf, type JournalPart, type Standing } from '@core/journal/standing';
+import { planOf } from '@core/testing/plans';
+import { LOCAL_KNITTER, openDatabase, type Database } from '~/db/client.server';
+import { appendEvents, readJournal } from '~/db/journal.server';
+import { createPiece } from '~/db/pieces.server';
 import { MapCopies, MapStore } from '~/testing/map-store';
 import { browserCopies } from './copies';
 import { DeviceJournal } from './device-journal';
@@ -14,17 +21,56 @@ import type { Answer } from './outbox';
 import { Replica } from './replica';
 import { runs } from '@core/testing/size';
 
-const settled = () => new Promise((resolve) => setImmediate(resolve));
-const rest = async () => {
-  for (let i = 0; i < 6; i += 1) await settled();
-};
+const turn = () => new Promise((resolve) => setImmediate(resolve));
 
-/** The server as far as a device knows it: every id once, numbered from 1. */
+let folder: string;
+let db: Database;
+beforeAll(async () => {
+  folder = mkdtempSync(path.join(os.tmpdir(), 'gritch-devices-'));
+  db = await openDatabase(folder);
+});
+afterAll(() => {
+  db.$client.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const PLAN = planOf([{ rows: 400, panels: [{ chart: 'rope-4' }] }]);
+const DRAFT = { name: 'Peg bag', construction: 'flat', firstSide: 'RS', firstDirection: 'rightToLeft', sections: [] } as const; // prettier-ignore
+
+/** The journal of one piece as the server keeps it, without the web between. */
 class Server {
-  log: JournalEvent[] = [];
-  store(batch: readonly JournalEvent[]): Answer {
-    for (const event of batch) if (!this.log.some(({ id }) => id === event.id)) this.log.push(event);
-    return { stored: batch.map(({ id }) => this.log.findIndex((event) => event.id === id) + 1) };
+  /** What is stored, as it was when it was last read. */
+  log: readonly JournalEvent[] = [];
+  private busy: Promise<unknown> = Promise.resolve();
+
+  private constructor(private readonly piece: string) {}
+  static async begin(events: readonly JournalEvent[] = []): Promise<Server> {
+    const server = new Server(
+      await createPiece(db, LOCAL_KNITTER, { draft: DRAFT, plan: PLAN, yarn: 'oat' }),
+    );
+    if (events.length > 0) await server.store(events);
+    await server.settle();
+    return server;
+  }
+
+  store(batch: readonly JournalEvent[]): Promise<Answer> {
+    const answer = appendEvents(db, LOCAL_KNITTER, this.piece, batch).then((result): Answer =>
+      result.ok ? { stored: result.events.map(({ seq }) => seq) } : { refused: result.code },
+    );
+    this.busy = Promise.all([this.busy, answer]);
+    return answer;
+  }
+  async read() {
+    this.log = await readJournal(db, LOCAL_KNITTER, this.piece);
+  }
+  /** Until nothing is on its way any more, copies on the devices included. */
+  async settle() {
+    for (let before; before !== this.busy;) {
+      before = this.busy;
+      await before;
+      for (let i = 0; i < 6; i += 1) await turn();
+    }
+    await this.read();
   }
 }
 
@@ -46,7 +92,7 @@ class Device {
   private open(page?: JournalPart) {
     const post = async (events: readonly JournalEvent[]): Promise<Answer> => {
       if (!this.online) return 'later';
-      const answer = this.server.store(events);
+      const answer = await this.server.store(events);
       if (!this.loseNextAnswer) return answer;
       this.loseNextAnswer = false;
       return 'later';
@@ -125,7 +171,7 @@ abstract class Deed implements fc.AsyncCommand<Model, Real> {
   }
   async run(model: Model, real: Real) {
     this.act(real.devices[this.on], model);
-    if (this.waits) await settled();
+    await (this.waits ? real.server.settle() : real.server.read());
     look(model, real);
   }
   toString() {
@@ -212,14 +258,15 @@ const deeds = fc.commands(
   { maxCommands: 40 },
 );
 
+let made = 0;
+
 describe('two devices and a server', () => {
   it('agree with a simple reference at every moment, and have every entry once and in order in the end', () =>
     fc.assert(
       fc.asyncProperty(deeds, fc.infiniteStream(fc.nat(0xffff)), async (commands, chance) => {
-        const server = new Server();
-        let n = 0;
+        const server = await Server.begin();
         // Ids that jump to and fro, as those of a device whose clock does.
-        const idOf = () => `id-${String(chance.next().value).padStart(6, '0')}-${(n += 1)}`;
+        const idOf = () => `id-${String(chance.next().value).padStart(6, '0')}-${(made += 1)}`;
         const devices = {
           phone: new Device('phone', server, idOf),
           laptop: new Device('laptop', server, idOf),
@@ -230,12 +277,11 @@ describe('two devices and a server', () => {
           device.online = true;
           device.loseNextAnswer = false;
           device.reopen();
-          await rest();
+          await server.settle();
         }
-        await rest();
         for (const device of Object.values(devices)) {
           device.follow();
-          await rest();
+          await server.settle();
           const { pending, refused, events } = device.journal.getState();
           expect([pending, refused]).toEqual([[], []]);
           expect(events.map(({ id }) => id)).toEqual(server.log.map(({ id }) => id));
@@ -249,8 +295,11 @@ describe('two devices and a server', () => {
     ));
 });
 
+/** Rows of a journal of their own: no two pieces share an entry. */
+let journal = 0;
+beforeEach(() => void (journal += 1));
 const row = (n: number): JournalEvent =>
-  ({ id: `row-${n}`, device: 'd', deviceTime: '2026-11-20T18:00:00.000Z', kind: 'rowDone', life: FIRST_LIFE, row: n }) as JournalEvent; // prettier-ignore
+  ({ id: `row-${journal}-${String(n).padStart(6, '0')}`, device: 'd', deviceTime: '2026-11-20T18:00:00.000Z', kind: 'rowDone', life: FIRST_LIFE, row: n }) as JournalEvent; // prettier-ignore
 const rows = (from: number, to: number) => Array.from({ length: to - from + 1 }, (_, i) => row(from + i));
 const standing = (entries: number): Standing => {
   const judge = resume(null);
@@ -274,57 +323,53 @@ describe('a copy of the journal', () => {
     replica.offer(part(1, 3));
     replica.take(6, row(6));
     replica.take(5, row(5));
-    expect([replica.known.length, replica.events.map(({ id }) => id)]).toEqual([3, ['row-1', 'row-2', 'row-3', 'row-5', 'row-6']]); // prettier-ignore
+    expect([replica.known.length, replica.events.map(({ id }) => id)]).toEqual([3, [1, 2, 3, 5, 6].map((n) => row(n).id)]); // prettier-ignore
   });
   it('is taken up again after the page was closed, server or no server', async () => {
-    const server = new Server();
+    const server = await Server.begin(rows(1, 5));
     const device = new Device('phone', server, () => 'x');
-    server.log = rows(1, 5);
     device.follow();
-    await rest();
+    await server.settle();
     device.online = false;
     device.reopen();
-    await rest();
+    await server.settle();
     expect(device.state.done).toBe(5);
     device.journal.stop();
   });
   it('goes to a server that has an older journal put back, so that nothing is lost', async () => {
-    const server = new Server();
+    const server = await Server.begin(rows(1, 4));
     const device = new Device('phone', server, () => 'x');
     device.journal.offer(part(1, 6));
-    server.log = rows(1, 4);
     device.journal.replace(server.log);
-    await rest();
+    await server.settle();
     expect(server.log.map(({ id }) => id)).toEqual(rows(1, 6).map(({ id }) => id));
     expect(device.state.done).toBe(6);
   });
   it('of another journal is written over, and what the server lacks is sent to it', async () => {
-    const server = new Server();
-    server.log = rows(1, 5);
+    const server = await Server.begin(rows(1, 5));
     const device = new Device('phone', server, () => 'x');
     device.copies.map.set('piece', { base: null, events: [...rows(1, 2), row(30)] });
     device.reopen({ base: null, events: server.log });
-    await rest();
+    await server.settle();
     expect(server.log.map(({ id }) => id)).toEqual([...rows(1, 5), row(30)].map(({ id }) => id));
     expect(device.copies.map.get('piece')?.events.map(({ id }) => id)).toEqual(
       server.log.map(({ id }) => id),
     );
   });
   it('that goes on from a standing is as good as the whole', async () => {
-    const server = new Server();
-    server.log = rows(1, 9);
-    const device = new Device('phone', server, () => 'own');
+    const server = await Server.begin(rows(1, 9));
+    const device = new Device('phone', server, () => 'own-entry');
     const base = standing(6);
     device.journal.offer({ base, events: rows(7, 8) });
-    await rest();
+    await server.settle();
     expect(device.copies.map.get('piece')).toEqual({ base, events: rows(7, 8) });
     device.follow();
     device.record({ kind: 'rowDone', life: FIRST_LIFE, row: 10 });
-    await rest();
+    await server.settle();
     expect([device.journal.place.seq, server.log.length]).toEqual([10, 10]);
     device.online = false;
     device.reopen();
-    await rest();
+    await server.settle();
     expect([device.state.done, device.journal.getState().wholeWanted]).toEqual([10, false]);
     device.journal.stop();
   });
@@ -332,17 +377,16 @@ describe('a copy of the journal', () => {
     ['older than the standing that the page goes on from', 4, false],
     ['of another journal', 8, true],
   ])('%s is compared with the whole, and nothing of it is lost', async (_, length, other) => {
-    const server = new Server();
-    server.log = rows(1, 9);
+    const server = await Server.begin(rows(1, 9));
     const device = new Device('phone', server, () => 'x');
     const kept = other ? [...rows(1, length - 1), row(30)] : rows(1, length);
     device.copies.map.set('piece', { base: null, events: kept });
     device.reopen({ base: standing(6), events: rows(7, 9) });
-    await rest();
+    await server.settle();
     expect(device.journal.getState().wholeWanted).toBe(true);
     expect(device.copies.map.get('piece')?.events).toEqual(kept);
     device.journal.replace(server.log);
-    await rest();
+    await server.settle();
     expect(device.journal.getState().wholeWanted).toBe(false);
     expect(server.log.map(({ id }) => id)).toEqual(
       [...rows(1, 9), ...(other ? [row(30)] : [])].map(({ id }) => id),
@@ -358,17 +402,17 @@ describe('a copy of the journal', () => {
     expect(replica.offer({ base: standing(4), events: rows(5, 8) })).toBe(true);
     expect([replica.first, replica.known]).toEqual([0, rows(1, 8)]);
     expect(replica.offer({ base: standing(12), events: rows(13, 14) })).toBe(true);
-    expect([replica.first, replica.end, replica.last]).toEqual([12, 14, 'row-14']);
+    expect([replica.first, replica.end, replica.last]).toEqual([12, 14, row(14).id]);
     expect(replica.offer({ base: standing(13), events: rows(14, 14) })).toBe(false);
     // What comes before is taken where it is offered, though it does not go further.
     expect(replica.offer(part(1, 13))).toBe(true);
     expect([replica.first, replica.known]).toEqual([0, rows(1, 14)]);
   });
   it('that the device refuses is said, and the rows go on', async () => {
-    const device = new Device('phone', new Server(), () => 'x');
+    const device = new Device('phone', await Server.begin(), () => 'x');
     device.copies.full = true;
     device.journal.offer(part(1, 2));
-    await rest();
+    for (let i = 0; i < 6; i += 1) await turn();
     expect(device.journal.getState()).toMatchObject({ copyRefused: true, copied: 0 });
     expect(device.state.done).toBe(2);
   });
