@@ -1,27 +1,16 @@
 /** The hanging fabric: painted on canvas, drawn along to any row, larger and smaller, each crossing there to be touched. */
 import type { Page } from 'puppeteer-core';
 import { panelDraft, type PieceDraft } from '@core/draft/draft';
-import { freshBench, type Bench } from './helpers/app';
-import { DESK, openDevice, PHONE, waitForText, type Device } from './helpers/browser';
-import { complete, done, knit, waitForDone } from './helpers/journeys';
-import { ropePiece, setUpAt } from './helpers/pieces';
+import { DESK, PHONE, waitForText, type Size } from './helpers/browser';
+import { evening } from './helpers/evening';
+import { atNeedles, complete, done, knit, touchCrossing, waitForDone } from './helpers/needles';
+import { ropePiece } from './helpers/pieces';
 
-let app: Bench;
-let chromium: Device;
-beforeAll(async () => {
-  app = await freshBench();
-  chromium = await openDevice();
-});
-afterAll(async () => {
-  await chromium.close();
-});
+const tonight = evening();
 
 /** A rope that crosses in rows 3, 9, 15 ... of 200, with `rows` of them done. */
 const LONG =
   'Row 1 (RS): p2, k4, p2.\nRow 2: k2, p4, k2.\nRow 3: p2, 2/2 RC, p2.\nRow 4: k2, p4, k2.\nRow 5: p2, k4, p2.\nRow 6: k2, p4, k2.';
-
-const pieceAt = (name: string, rows: number, draft: PieceDraft = ropePiece(name, 200, LONG)) =>
-  setUpAt(app.address, draft, rows);
 
 /** 140 stitches: a rope at the left edge that crosses in every fourth row, stockinette beside it. */
 const wide = (name: string): PieceDraft => ({
@@ -45,8 +34,14 @@ const wide = (name: string): PieceDraft => ({
 
 const ROOM = '[data-testid=fabric-room]';
 
-async function open(at: string, size: typeof DESK | typeof PHONE): Promise<Page> {
-  const page = await chromium.open(`${app.address}${at}`, size);
+/** A piece with so many rows done, its fabric painted. */
+async function hanging(
+  name: string,
+  rows: number,
+  size: Size = DESK,
+  draft: PieceDraft = ropePiece(name, 200, LONG),
+): Promise<Page> {
+  const page = await atNeedles(tonight, draft, { rows, size });
   await painted(page);
   return page;
 }
@@ -94,42 +89,46 @@ const yarnInSight = (page: Page, down = 0.5) =>
 /** What hangs there is painted a moment later. */
 async function yarnComes(page: Page, down = 0.5) {
   const until = Date.now() + 8000;
-  while ((await yarnInSight(page, down)) < 0.9 && Date.now() < until)
-    await new Promise((resolve) => setTimeout(resolve, 60));
-  expect(await yarnInSight(page, down)).toBeGreaterThan(0.9);
+  let share = await yarnInSight(page, down);
+  // Looked at once in every frame.
+  for (; share < 0.9 && Date.now() < until; share = await yarnInSight(page, down))
+    await page.evaluate(() => new Promise((resolve) => requestAnimationFrame(resolve)));
+  expect(share).toBeGreaterThan(0.9);
 }
 
+const room = async (page: Page) => {
+  const box = await (await page.$(ROOM))?.boundingBox();
+  if (!box) throw new Error('no room');
+  return box;
+};
+const crossingInSight = (page: Page, row: number) => page.waitForSelector(`[data-crossing="rope:${row}:2"]`);
+
 describe('on a desk', () => {
-  let page: Page;
-  beforeAll(async () => {
-    page = await open(await pieceAt('Osier hanging', 120), DESK);
-  });
-  afterAll(() => page.close());
+  const osier = () => hanging('Osier hanging', 120);
 
   it('is painted where it hangs', async () => {
+    const page = await osier();
     await yarnComes(page);
     expect(await away(page)).toBe(false);
   });
   it('is drawn down to the cast-on by the wheel, and the first crossing can be touched there', async () => {
-    const room = await page.$(ROOM);
-    const box = await room?.boundingBox();
-    if (!box) throw new Error('no room');
+    const page = await osier();
+    const box = await room(page);
     await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
     for (let i = 0; i < 40; i += 1) await page.mouse.wheel({ deltaY: 200 });
-    await page.waitForFunction(() => document.querySelector('[data-crossing="rope:3:2"]'));
+    await crossingInSight(page, 3);
     expect(await away(page)).toBe(true);
     expect(await rowsInSight(page)).toContain(3);
     await painted(page);
-    const mark = await page.$('[data-crossing="rope:3:2"]');
-    const at = await mark?.boundingBox();
+    const at = await (await crossingInSight(page, 3))?.boundingBox();
     if (!at) throw new Error('not in sight');
     await page.mouse.click(at.x + at.width / 2, at.y + at.height / 2);
     await waitForText(page, '.side-sheet h2', /rope, row 3/);
-    await page.click('.side-sheet [aria-label=Close]');
   });
   it('goes to a row by its number, and says which rows there are', async () => {
+    const page = await osier();
     await page.type('[role=toolbar] input', '63');
-    await page.waitForFunction(() => document.querySelector('[data-crossing="rope:63:2"]'));
+    await crossingInSight(page, 63);
     expect(await rowsInSight(page)).toContain(63);
     await page.click('[role=toolbar] input', { count: 3 });
     await page.type('[role=toolbar] input', '9999');
@@ -139,9 +138,10 @@ describe('on a desk', () => {
     expect(await page.$('[role=toolbar] [role=alert]')).toBeNull();
   });
   it('is drawn along, made larger and smaller by keys, which complete no row', async () => {
+    const page = await osier();
     await page.focus(ROOM);
     await page.keyboard.press('End');
-    await page.waitForFunction(() => document.querySelector('[data-crossing="rope:3:2"]'));
+    await crossingInSight(page, 3);
     const before = await scale(page);
     await page.keyboard.press('+');
     await painted(page);
@@ -151,11 +151,10 @@ describe('on a desk', () => {
     expect(await scale(page)).toBeLessThan(before);
     expect(await done(page)).toBe(120);
     await page.keyboard.press('Home');
-    await page.waitForFunction(
-      () => document.querySelector('[data-testid=fabric-room]')?.getAttribute('data-away') === 'false',
-    );
+    await page.waitForSelector(`${ROOM}[data-away=false]`);
   });
   it('shows the whole piece, and hangs at the needle again with the next row', async () => {
+    const page = await osier();
     await page.click('[aria-label="The whole piece"]');
     await painted(page);
     const numbers = await page.$$eval('[data-testid=row-numbers] text', (all) =>
@@ -173,11 +172,9 @@ describe('on a desk', () => {
     await yarnComes(page);
   });
   it('a fault eighty rows down is marked and seen there', async () => {
+    const page = await osier();
     await page.type('[role=toolbar] input', '39');
-    const mark = await page.waitForSelector('[data-crossing="rope:39:2"]');
-    await mark?.evaluate((found) => (found as SVGElement).focus());
-    await page.keyboard.press('Enter');
-    await page.waitForSelector('[data-testid=ladder-facts]');
+    await touchCrossing(page, 39);
     await page.$$eval('.side-sheet button', (all) =>
       (all.find((one) => one.textContent === 'It leans left') as HTMLButtonElement).click(),
     );
@@ -190,8 +187,8 @@ describe('on a desk', () => {
 it('the heads of the next row are written where they will stand, on a piece that is shown through a window', async () => {
   // The question how wrong-side rows shall hang takes room of its own.
   const body = new URLSearchParams({ intent: 'wrongSide', wrongSide: 'chart' });
-  await fetch(`${app.address}/knitter`, { method: 'POST', body });
-  const page = await open(await pieceAt('Ferry hanging', 3, wide('Ferry hanging')), DESK);
+  await fetch(`${tonight.address}/knitter`, { method: 'POST', body });
+  const page = await hanging('Ferry hanging', 3, DESK, wide('Ferry hanging'));
   const heads = (ahead: boolean) => page.$eval(`.row-heads[data-ahead=${ahead}]`, (found) => found.innerHTML);
   // Rows that cross are shown where they cross, the others where they begin: the window goes to and fro.
   const windows = new Set<string>();
@@ -209,39 +206,35 @@ it('the heads of the next row are written where they will stand, on a piece that
     );
   }
   expect(windows.size).toBeGreaterThan(1);
-  await page.close();
 });
 
 it('a finished piece hangs right side out and can be looked at down to its first row', async () => {
-  const page = await open(await pieceAt('Short rope', 12, ropePiece('Short rope', 12, LONG)), DESK);
+  const page = await hanging('Short rope', 12, DESK, ropePiece('Short rope', 12, LONG));
   expect(await page.$('[data-testid=needle]')).toBeNull();
   expect((await rowsInSight(page)).sort((a, b) => a - b)).toEqual([3, 9]);
-  await page.close();
 });
 
 it('one row is a piece too', async () => {
-  const page = await open(await pieceAt('One row', 0, ropePiece('One row', 1, 'Row 1: k8')), DESK);
+  const page = await hanging('One row', 0, DESK, ropePiece('One row', 1, 'Row 1: k8'));
   await page.click('[aria-label="The whole piece"]');
   await painted(page);
   await complete(page, 1);
-  await page.close();
 });
 
 it('on a phone the fabric takes the whole screen, is drawn by a finger, and goes back to its place', async () => {
-  const page = await open(await pieceAt('Osier band', 90), PHONE);
+  const page = await hanging('Osier band', 90, PHONE);
   await page.click('button[aria-label="Look around the fabric"]');
   await page.waitForFunction(
     () => (document.querySelector('[data-testid=fabric-room]')?.clientHeight ?? 0) > 400,
   );
-  const box = await (await page.$(ROOM))?.boundingBox();
-  if (!box) throw new Error('no room');
+  const box = await room(page);
   const x = box.x + box.width / 2;
   for (let i = 0; i < 6; i += 1) {
     const finger = await page.touchscreen.touchStart(x, box.y + box.height - 90);
     for (let y = box.height - 90; y > 60; y -= 60) await finger.move(x, box.y + y);
     await finger.end();
   }
-  await page.waitForFunction(() => document.querySelector('[data-crossing="rope:3:2"]'));
+  await crossingInSight(page, 3);
   expect(await rowsInSight(page)).toContain(3);
   await painted(page);
   await yarnComes(page, 0.3);
@@ -250,5 +243,4 @@ it('on a phone the fabric takes the whole screen, is drawn by a finger, and goes
   );
   await page.waitForSelector('button[aria-label="Look around the fabric"]', { visible: true });
   expect(await away(page)).toBe(false);
-  await page.close();
 });

@@ -1,32 +1,16 @@
 /** Looking a piece over, through the real interface: walked, typed, looked up; what is odd is marked and mended. */
 import type { Page } from 'puppeteer-core';
 import { panelDraft, type PieceDraft } from '@core/draft/draft';
-import { freshBench, type Bench } from './helpers/app';
-import {
-  DESK,
-  fill,
-  openDevice,
-  PHONE,
-  press,
-  reload,
-  textOf,
-  waitForText,
-  type Device,
-} from './helpers/browser';
-import { choose, complete, saved } from './helpers/journeys';
-import { setUpAt, shelfRows } from './helpers/pieces';
+import { DESK, fill, PHONE, press, reload, textOf, waitForText, type Size } from './helpers/browser';
+import { evening } from './helpers/evening';
+import { beginRepair, ledThrough } from './helpers/mending';
+import { atNeedles, choose, complete, oddOnes, saved, waitForOdd } from './helpers/needles';
+import { shelfRows } from './helpers/pieces';
 
-let app: Bench;
-let chromium: Device;
+const tonight = evening();
 beforeAll(async () => {
-  app = await freshBench();
   const body = new URLSearchParams({ intent: 'wrongSide', wrongSide: 'chart' });
-  await fetch(`${app.address}/knitter`, { method: 'POST', body });
-  chromium = await openDevice();
-});
-afterAll(async () => {
-  expect(chromium.troubles).toEqual([]);
-  await chromium.close();
+  await fetch(`${tonight.address}/knitter`, { method: 'POST', body });
 });
 
 /** A rope that crosses in rows 3, 7, 11 ..., two abreast in a second panel. */
@@ -47,8 +31,7 @@ const ropes = (name: string): PieceDraft => ({
     },
   ],
 });
-const at = async (name: string, rows: number, size = DESK) =>
-  chromium.open(`${app.address}${await setUpAt(app.address, ropes(name), rows)}`, size);
+const at = (name: string, rows: number, size: Size = DESK) => atNeedles(tonight, ropes(name), { rows, size });
 
 const pressIn = (page: Page, name: string) =>
   page.$$eval(
@@ -71,33 +54,21 @@ const inSight = (page: Page) =>
     return document.elementFromPoint(x, y)?.closest('[aria-label="The fabric on the needle"]') !== null;
   });
 /** Through the repair that stands open, step by step, to its end. */
-async function ledThrough(page: Page) {
-  await page.$eval('[data-testid=mend-begin]', (control) => (control as HTMLButtonElement).click());
-  for (let steps = 0; steps < 60 && (await page.$('[data-testid=mend-done]')); steps += 1) {
-    const now = await textOf(page, '[data-testid=mend-step]');
-    await page.$eval('[data-testid=mend-done]', (control) => (control as HTMLButtonElement).click());
-    await page.waitForFunction(
-      (was) =>
-        (document.querySelector('[data-testid=mend-step]') as HTMLElement | null)?.innerText
-          .replace(/\s+/g, ' ')
-          .trim() !== was,
-      {},
-      now,
-    );
-  }
+async function mended(page: Page) {
+  await beginRepair(page);
+  await ledThrough(page);
   await press(page, 'It is mended');
+  await waitForOdd(page, 0);
 }
 const asked = (page: Page) => textOf(page, '[data-testid=asked-crossing]');
-const faults = (page: Page) =>
-  page.$$eval('[data-state=fault]', (marks) => marks.map((mark) => mark.getAttribute('data-crossing')));
+const story = (page: Page, words: RegExp) => waitForText(page, '[data-testid=story]', words);
 
 describe.each([
   ['desk', DESK],
   ['phone', PHONE],
 ] as const)('up a rope crossing by crossing, on a %s', (name, size) => {
-  let page: Page;
-  it('what is seen is said before anything is told of how it should be', async () => {
-    page = await at(`Walked on a ${name}`, 20, size);
+  it('what is seen is said before anything is told of how it should be; it is marked, kept and mended', async () => {
+    const page = await at(`Walked on a ${name}`, 20, size);
     await lookOver(page);
     await page.waitForSelector('[data-testid=asked-crossing]');
     await inSight(page);
@@ -112,97 +83,90 @@ describe.each([
     await page.keyboard.press('Backspace');
     await pressIn(page, 'Leans right');
     await pressIn(page, 'Leans right');
-    await waitForText(page, '[data-testid=story]', /Row 11 leans the wrong way\. as good as certain/);
-  });
+    await story(page, /Row 11 leans the wrong way\. as good as certain/);
 
-  it('it is marked, kept as looked at, and mended from there', async () => {
     await pressIn(page, 'Mark 1 crossing');
-    await page.waitForSelector('[data-state=fault]');
-    expect(await faults(page)).toEqual([expect.stringMatching(/^one:11:/)]);
+    await waitForOdd(page, 1);
+    expect(await oddOnes(page)).toEqual([expect.stringMatching(/^one:11:/)]);
     await pressIn(page, 'Keep that they were looked at');
     await waitForText(page, '[data-testid=looked-share]', /5 of 5 crossing rows looked at/);
     await press(page, 'Close');
     await press(page, 'Put it right');
     await waitForText(page, '[role=dialog]', /Put it right: eel rope, row 11/);
-    await ledThrough(page);
-    await page.waitForFunction(() => document.querySelectorAll('[data-state=fault]').length === 0);
+    await mended(page);
     await saved(page);
     await reload(page);
-    expect(await faults(page)).toEqual([]);
-    await page.close();
+    expect(await oddOnes(page)).toEqual([]);
   });
 });
 
 describe('a whole track as typed', () => {
-  let page: Page;
-  const tell = async (text: string) => {
-    await fill(page, 'What you see, crossing by crossing', text);
-    await pressIn(page, 'What happened?');
-  };
-  beforeAll(async () => {
-    page = await at('Typed', 20);
+  async function typing(): Promise<Page> {
+    const page = await at('Typed', 20);
     await lookOver(page);
     await press(page, 'A whole track');
     await waitForText(page, '[role=dialog]', /5 crossings should be there/);
-  });
+    return page;
+  }
+  const tell = async (page: Page, text: string) => {
+    await fill(page, 'What you see, crossing by crossing', text);
+    await pressIn(page, 'What happened?');
+  };
+
   it('from the bottom, with counts, from the needle: the same story', async () => {
-    await tell('r r r l r');
-    await waitForText(page, '[data-testid=story]', /Row 15 leans the wrong way/);
-    await tell('r 3 r 3 r 3 l 3 r');
-    await waitForText(page, '[data-testid=story]', /Row 15 leans the wrong way/);
-    await tell('r l r r r');
-    await waitForText(page, '[data-testid=story]', /Row 7 leans the wrong way/);
+    const page = await typing();
+    await tell(page, 'r r r l r');
+    await story(page, /Row 15 leans the wrong way/);
+    await tell(page, 'r 3 r 3 r 3 l 3 r');
+    await story(page, /Row 15 leans the wrong way/);
+    await tell(page, 'r l r r r');
+    await story(page, /Row 7 leans the wrong way/);
     await press(page, 'I begin at the needle');
-    await waitForText(page, '[data-testid=story]', /Row 15 leans the wrong way/);
-    await press(page, 'I begin at the needle');
+    await story(page, /Row 15 leans the wrong way/);
   });
   it('in a mirror every lean is the other one; else that is one slip, not five', async () => {
-    await tell('l l l l l');
-    await waitForText(page, '[data-testid=story]', /Every crossing leans the other way/);
+    const page = await typing();
+    await tell(page, 'l l l l l');
+    await story(page, /Every crossing leans the other way/);
     await press(page, 'Right side facing, needle on top · change');
     await press(page, 'I see it in a mirror');
     await pressIn(page, 'So it lies');
-    await waitForText(page, '[data-testid=story]', /All as charted/);
-    await press(page, 'Right side facing, needle on top, in a mirror · change');
-    await press(page, 'I see it in a mirror');
-    await pressIn(page, 'So it lies');
+    await story(page, /All as charted/);
   });
   it('one left out of equal ones may be any of them, which is said', async () => {
-    await tell('r r r r');
-    await waitForText(page, '[data-testid=story]', /One crossing was left out: row 3, 7, 11, 15 or 19/);
+    const page = await typing();
+    await tell(page, 'r r r r');
+    await story(page, /One crossing was left out: row 3, 7, 11, 15 or 19/);
   });
   it('counted from where the panel begins, it may have been begun at another row: noted, not marked', async () => {
-    await tell('3 r 3 r 3 r 3 r');
-    await waitForText(page, '[data-testid=story]', /All of them lie 1 row higher than charted/);
+    const page = await typing();
+    await tell(page, '3 r 3 r 3 r 3 r');
+    await story(page, /All of them lie 1 row higher than charted/);
     await pressIn(page, 'Note that it has been so since row 1');
-    await waitForText(page, '[data-testid=story]', /Noted: it has been so since row 1/);
+    await story(page, /Noted: it has been so since row 1/);
     await press(page, 'Close');
     await press(page, 'Undo');
     await page.waitForFunction(() => !document.querySelector('[role=dialog]'));
   });
   it('one too many is marked where its row was counted, and let down with its row', async () => {
-    await lookOver(page);
-    await press(page, 'A whole track');
-    await tell('r 3 r 1 l 1 r 3 r 3 r');
-    await waitForText(page, '[data-testid=story]', /There is one more above row 7/);
+    const page = await typing();
+    await tell(page, 'r 3 r 1 l 1 r 3 r 3 r');
+    await story(page, /There is one more above row 7/);
     await pressIn(page, 'Mark 1 crossing');
-    await page.waitForSelector('[data-state=fault]');
-    expect(await faults(page)).toEqual([expect.stringMatching(/^one:9:/)]);
+    await waitForOdd(page, 1);
+    expect(await oddOnes(page)).toEqual([expect.stringMatching(/^one:9:/)]);
     await press(page, 'Close');
     await press(page, 'Put it right');
     await waitForText(page, '[role=dialog]', /Put it right: eel rope, row 9/);
     await waitForText(page, '[data-testid=ladder-facts]', /Loose strands \(ladder\) 12/);
-    await ledThrough(page);
-    await page.waitForFunction(() => document.querySelectorAll('[data-state=fault]').length === 0);
-    await lookOver(page);
-    await press(page, 'A whole track');
+    await mended(page);
   });
   it('what cannot be read, or is longer than the piece, is said at its place', async () => {
-    await tell('r x r');
+    const page = await typing();
+    await tell(page, 'r x r');
     await waitForText(page, '[role=alert]', /“x” \(at place 3\) means nothing here/);
-    await tell('r 40 r');
+    await tell(page, 'r 40 r');
     await waitForText(page, '[role=alert]', /That is 42 rows, but only 20 are knitted/);
-    await page.close();
   });
 });
 
@@ -236,7 +200,6 @@ it('a panel of two ropes has two tracks, told one by one; symptoms can be looked
   await press(page, 'What is it?');
   await press(page, 'My line has a step');
   await waitForText(page, '[role=dialog]', /A crossing came a row or two early or late/);
-  await page.close();
 });
 
 it('a look is suggested before the end, once', async () => {
@@ -250,5 +213,4 @@ it('a look is suggested before the end, once', async () => {
   );
   await press(page, 'Not now');
   await page.waitForFunction(() => !document.querySelector('[data-testid=look-due]'));
-  await page.close();
 });

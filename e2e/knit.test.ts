@@ -1,19 +1,30 @@
 /** The main job from end to end: paste rows, set up, knit, correct, mark a fault and read what it releases. */
 import type { Page } from 'puppeteer-core';
-import { freshBench, type Bench } from './helpers/app';
-import { fill, openDevice, press, reload, textOf, type Device, waitForText } from './helpers/browser';
+import { fill, press, reload, waitForText } from './helpers/browser';
+import { evening } from './helpers/evening';
 import {
-  castOnRope,
+  atNeedles,
   choose,
+  countdown,
   done,
+  hold,
   knit,
-  pasteRows,
+  knitTo,
+  markOdd,
+  oddOnes,
   repairFigures,
+  ripTo,
   saved,
-  SIX_ROW_ROPE,
+  setRow,
+  toCount,
   touchCrossing,
+  waitForCountdown,
   waitForDone,
-} from './helpers/journeys';
+  waitForOdd,
+  workingRow,
+} from './helpers/needles';
+import { SIX_ROW_ROPE, sixRowRope } from './helpers/pieces';
+import { castOnRope, pasteRows } from './helpers/set-up';
 
 const KEYS = ['Space', 'Enter', 'PageDown'] as const;
 const FIRST_CROSSING = 3;
@@ -26,21 +37,13 @@ const nextCrossingFrom = (row: number) => {
   return crossing;
 };
 
-let app: Bench;
-let chromium: Device;
-let page: Page;
-
-beforeAll(async () => {
-  app = await freshBench();
-  chromium = await openDevice();
-  page = await chromium.open(`${app.address}/pieces/new`);
-});
-afterAll(async () => {
-  await chromium?.close();
-});
+const tonight = evening();
+const throwAt = (rows: number, then: readonly object[] = []) =>
+  atNeedles(tonight, sixRowRope('Reed-bank throw'), { rows, then });
 
 describe('a knitter with a pasted pattern', () => {
   it('is shown at the place what does not add up, and nothing can be cast on', async () => {
+    const page = await tonight.open('/pieces/new');
     await fill(page, 'Name of the piece', 'Reed-bank throw');
     await press(page, 'Take Rope of 2 over 2 away');
     await press(page, 'Paste rows');
@@ -52,34 +55,32 @@ describe('a knitter with a pasted pattern', () => {
   });
 
   it('casts on, with the fabric live beside the rows', async () => {
-    await reload(page);
+    const page = await tonight.open('/pieces/new');
     await castOnRope(page, 'Reed-bank throw');
-    expect(await textOf(page, '[data-testid=working-row]')).toBe('1');
-    expect(await textOf(page, '[data-ahead=false] .countdown')).toBe('2 plain, then cross');
+    expect(await workingRow(page)).toBe('1');
+    expect(await countdown(page)).toBe('2 plain, then cross');
   });
+});
 
+describe('at the needles she', () => {
   it('knits thirty rows by keyboard, told at each when to cross and what to count', async () => {
+    const page = await throwAt(0);
     for (let row = 1; row <= 30; row += 1) {
       const left = nextCrossingFrom(row) - row;
-      expect(await textOf(page, '[data-ahead=false] .countdown')).toBe(
-        left === 0 ? 'CROSS NOW' : `${left} plain, then cross`,
-      );
-      if (left === 0)
-        expect(await textOf(page, '[data-ahead=false] .hold')).toBe('2 to the BACK leans right');
-      else expect(await page.$('[data-ahead=false] .hold')).toBeNull();
+      expect(await countdown(page)).toBe(left === 0 ? 'CROSS NOW' : `${left} plain, then cross`);
+      expect(await hold(page)).toBe(left === 0 ? '2 to the BACK leans right' : null);
       await knit(page, KEYS[row % 3] as (typeof KEYS)[number], row);
       const n = row - (nextCrossingFrom(row + 1) - INTERVAL) + 1;
       const counted = row < FIRST_CROSSING ? `count ${row} row` : `count ${n} V`;
-      expect(await textOf(page, '[data-ahead=false] .head-count')).toContain(counted);
+      expect(await toCount(page)).toContain(counted);
     }
     await saved(page);
   });
 
   it('takes rows back with backspace and page up, and finds the same after a reload', async () => {
-    await page.keyboard.press('Backspace');
-    await waitForDone(page, 29);
-    await page.keyboard.press('PageUp');
-    await waitForDone(page, 28);
+    const page = await throwAt(30);
+    await knit(page, 'Backspace', 29);
+    await knit(page, 'PageUp', 28);
     await saved(page);
     await reload(page);
     expect(await done(page)).toBe(28);
@@ -88,18 +89,33 @@ describe('a knitter with a pasted pattern', () => {
   });
 
   it('rips back, and knits the same rows honestly again', async () => {
-    await choose(page, 'Back to a row');
-    await fill(page, 'Last row that stays on the needle', '20');
-    await press(page, 'Rip 9 rows');
-    await waitForDone(page, 20);
+    const page = await throwAt(29);
+    await ripTo(page, 20);
     for (const row of [21, 22, 23, 24]) await knit(page, 'Space', row);
-    expect(await textOf(page, '[data-ahead=false] .head-count')).toContain('count 4 Vs');
+    expect(await toCount(page)).toContain('count 4 Vs');
     await saved(page);
     await reload(page);
     expect(await done(page)).toBe(24);
   });
 
-  it('marks a crossing as wrong on the fabric and reads what it would release', async () => {
+  it('sets one panel two rows on, as the plan, and is cued from there', async () => {
+    const page = await throwAt(26);
+    expect(await countdown(page)).toBe('CROSS NOW');
+    await choose(page, 'Set the row of a panel');
+    await fill(page, 'Row of its pattern that row 27 works', '5');
+    await press(page, 'Set this panel');
+    await waitForCountdown(page, /^4 plain, then cross$/);
+  });
+});
+
+describe('a crossing that leans the wrong way', () => {
+  const steps = (page: Page) =>
+    page.$$eval('[data-testid=mend-steps] li', (items) =>
+      items.map((item) => (item as HTMLElement).innerText),
+    );
+
+  it('is marked on the fabric, with what it would release and every step', async () => {
+    const page = await throwAt(24);
     await touchCrossing(page, 15);
     await press(page, 'It leans left');
     await waitForText(page, '.side-sheet', /Marked: leans left instead/);
@@ -111,10 +127,7 @@ describe('a knitter with a pasted pattern', () => {
     await press(page, 'Put it right, step by step');
     await press(page, 'Every step, from the right side');
     await page.waitForSelector('[data-testid=mend-steps]');
-    const steps = await page.$$eval('[data-testid=mend-steps] li', (items) =>
-      items.map((item) => (item as HTMLElement).innerText),
-    );
-    expect(steps.filter((step) => step.startsWith('Strand'))).toEqual([
+    expect((await steps(page)).filter((step) => step.startsWith('Strand'))).toEqual([
       'Strand 1 (row 15): (2 to the BACK, knit 2, then knit the held 2); slide all 4 back to the right end.',
       'Strands 2 to 6 (rows 16 to 20): knit 4 with each; slide all 4 back to the right end.',
       'Strand 7 (row 21): (2 to the BACK, knit 2, then knit the held 2); slide all 4 back to the right end.',
@@ -122,52 +135,46 @@ describe('a knitter with a pasted pattern', () => {
     ]);
   });
 
-  it('sees the mark again after a reload, and takes it as mended', async () => {
-    await press(page, 'Close');
+  it('is still marked after a reload, until she says that it is mended', async () => {
+    const page = await throwAt(24);
+    await markOdd(page, 'rope', 15);
     await saved(page);
     await reload(page);
-    expect(await page.$$eval('[data-state=fault]', (marks) => marks.length)).toBe(1);
+    expect(await oddOnes(page)).toHaveLength(1);
     await touchCrossing(page, 15);
     await press(page, 'It is mended');
-    await page.waitForFunction(() => document.querySelectorAll('[data-state=fault]').length === 0);
+    await waitForOdd(page, 0);
   });
+});
 
-  it('keeps a lifeline, a note and a corrected row in the logbook', async () => {
-    await press(page, 'Close');
-    await choose(page, 'Lifeline through row 24');
-    await choose(page, 'Note');
-    await fill(page, 'At row 24', 'New ball');
-    await press(page, 'Keep the note');
-    await choose(page, 'Set the row of the piece');
-    await fill(page, 'Rows of the whole piece that are done', '26');
-    await press(page, '26 rows are done');
-    await waitForDone(page, 26);
-    await saved(page);
-    await press(page, 'Logbook');
-    await waitForText(page, 'main', /26 rows done/);
-    const lines = await page.$$eval('.log-words', (found) =>
-      found.map((line) => (line as HTMLElement).innerText),
-    );
-    expect(lines).toEqual(
-      expect.arrayContaining([
-        'Set to 26 rows done',
-        'New ball',
-        'Lifeline through row 24',
-        'Ripped back to row 20',
-        'A crossing put right',
-      ]),
-    );
-  });
-
-  it('sets one panel two rows on, as the plan, and is cued from there', async () => {
-    await press(page, 'Back to the needles');
-    await page.waitForSelector('[data-ahead=false] .countdown');
-    expect(await textOf(page, '[data-ahead=false] .countdown')).toBe('CROSS NOW');
-    await choose(page, 'Set the row of a panel');
-    await fill(page, 'Row of its pattern that row 27 works', '5');
-    await press(page, 'Set this panel');
-    await waitForText(page, '[data-ahead=false] .countdown', /^4 plain, then cross$/);
-  });
-
-  it('never put an error on the console', () => expect(chromium.troubles).toEqual([]));
+it('the logbook keeps a lifeline, a note, a rip, a mended crossing and a corrected row', async () => {
+  const page = await throwAt(22);
+  await ripTo(page, 20);
+  await knitTo(page, 24);
+  await markOdd(page, 'rope', 15);
+  await touchCrossing(page, 15);
+  await press(page, 'It is mended');
+  await press(page, 'Close');
+  await choose(page, 'Lifeline through row 24');
+  await choose(page, 'Note');
+  await fill(page, 'At row 24', 'New ball');
+  await press(page, 'Keep the note');
+  await setRow(page, 26);
+  await saved(page);
+  await press(page, 'Logbook');
+  await waitForText(page, 'main', /26 rows done/);
+  const lines = await page.$$eval('.log-words', (found) =>
+    found.map((line) => (line as HTMLElement).innerText),
+  );
+  expect(lines).toEqual(
+    expect.arrayContaining([
+      'Set to 26 rows done',
+      'New ball',
+      'Lifeline through row 24',
+      'Ripped back to row 20',
+      'A crossing put right',
+    ]),
+  );
+  await press(page, 'Back to the needles');
+  await waitForCountdown(page, /^CROSS NOW$/);
 });

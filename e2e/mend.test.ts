@@ -6,35 +6,32 @@ import { crossingAt } from '@core/repair/plan';
 import { pieceRow, wale } from '@core/indices';
 import { outcome } from '@core/testing/mending';
 import { readMending } from '../app/testing/mend-reader';
-import { freshBench, type Bench } from './helpers/app';
 import {
   DESK,
   openAnother,
-  openDevice,
   PHONE,
   press,
   pressAway,
   reload,
   textOf,
   waitForText,
-  type Device,
+  type Size,
 } from './helpers/browser';
-import { saved, touchCrossing, waitForDone } from './helpers/journeys';
-import { postJson, setUpAt, shelfRows } from './helpers/pieces';
+import { evening } from './helpers/evening';
+import { beginRepair, ledThrough, stepDone, stepNow } from './helpers/mending';
+import {
+  atNeedles,
+  complete,
+  markOdd,
+  oddOnes,
+  saved,
+  touchCrossing,
+  waitForDone,
+  waitForOdd,
+} from './helpers/needles';
+import { entry, shelfRows, tell } from './helpers/pieces';
 
-let app: Bench;
-let chromium: Device;
-beforeAll(async () => {
-  app = await freshBench();
-  // The question how wrong-side rows shall hang is none of this.
-  const body = new URLSearchParams({ intent: 'wrongSide', wrongSide: 'chart' });
-  await fetch(`${app.address}/knitter`, { method: 'POST', body });
-  chromium = await openDevice();
-});
-afterAll(async () => {
-  expect(chromium.troubles).toEqual([]);
-  await chromium.close();
-});
+const tonight = evening();
 
 /** A braid that spreads and a rope that does not, between garter edges. */
 const bolster = (name: string): PieceDraft => ({
@@ -72,68 +69,31 @@ function faultsOf(
   return { sheet, faults };
 }
 
-/** Where the first crossing of a panel's row is, by its mark on the fabric. */
-async function markOdd(page: Page, panel: string, row: number) {
-  await touchCrossing(page, row, panel);
-  const id = await page.$eval(
-    `[data-crossing^="${panel}:${row}:"]`,
-    (mark) => mark.getAttribute('data-crossing') ?? '',
-  );
-  const name = await page.$$eval(
-    '.side-sheet button',
-    (all) => all.map((one) => one.textContent ?? '').find((words) => /^It leans/.test(words)) ?? '',
-  );
-  await press(page, name);
-  await waitForText(page, '.side-sheet', /Marked/);
-  await press(page, 'Close');
-  return [panel, row, Number(id.split(':')[2])] as const;
-}
-
-const stepNow = async (page: Page) => {
-  await page.waitForSelector('[data-testid=mend-step]');
-  return (await textOf(page, '[data-testid=mend-step]')).replace(/\s+/g, ' ');
-};
-const stepDone = (page: Page) =>
-  page.$eval('[data-testid=mend-done]', (control) => (control as HTMLButtonElement).click());
-
-/** Goes on until the end, or so many steps; the words of every step on the way. */
-async function ledThrough(page: Page, steps = Infinity): Promise<string[]> {
-  const words: string[] = [];
-  for (let i = 0; i < steps && (await page.$('[data-testid=mend-done]')); i += 1) {
-    const now = await stepNow(page);
-    words.push(now);
-    await stepDone(page);
-    await page.waitForFunction(
-      (was) =>
-        (document.querySelector('[data-testid=mend-step]') as HTMLElement | null)?.innerText.replace(
-          /\s+/g,
-          ' ',
-        ) !== was,
-      {},
-      now,
-    );
-  }
-  return words;
-}
-
-const faultsLeft = (page: Page) => page.$$eval('[data-state=fault]', (marks) => marks.length);
+const bolsterAt = (name: string, rows: number, size?: Size) =>
+  atNeedles(tonight, bolster(name), { rows, size });
 
 describe.each([
   ['desk', DESK],
   ['phone', PHONE],
 ] as const)('two odd crossings, on a %s', (name, size) => {
-  const draft = bolster(`Bolster ${name}`);
-  let page: Page;
-  let path: string;
-  let words: string[] = [];
-  let places: (readonly [string, number, number])[] = [];
+  /** Marked on the fabric; which they are. */
+  async function bothMarked() {
+    const page = await bolsterAt(`Bolster ${name}`, DONE, size);
+    if (size === PHONE) await press(page, 'Look around the fabric');
+    const places = [await markOdd(page, 'braid', 5), await markOdd(page, 'rope', 11)];
+    if (size === PHONE) await press(page, 'Back');
+    return { page, places };
+  }
+  /** The repair begun, so many steps done. */
+  async function underWay(steps: number) {
+    const { page, places } = await bothMarked();
+    await press(page, 'Put it right');
+    await beginRepair(page);
+    return { page, places, words: await ledThrough(page, steps) };
+  }
 
   it('are marked, and are one plan of two ladders in working order', async () => {
-    path = await setUpAt(app.address, draft, DONE);
-    page = await chromium.open(`${app.address}${path}`, size);
-    if (size === PHONE) await press(page, 'Look around the fabric');
-    places = [await markOdd(page, 'braid', 5), await markOdd(page, 'rope', 11)];
-    if (size === PHONE) await press(page, 'Back');
+    const { page } = await bothMarked();
     await waitForText(page, '[data-testid=mend-note]', /2 crossings marked as wrong/);
     await press(page, 'Put it right');
     await waitForText(page, '[role=dialog]', /2 ladders, one after the other/);
@@ -141,10 +101,8 @@ describe.each([
     expect(heads).toEqual(['1. Eel rope, row 11', '2. Tide-mill braid, row 5']);
   });
 
-  it('are led through, and the work can be put down in the midst', async () => {
-    await page.$eval('[data-testid=mend-begin]', (control) => (control as HTMLButtonElement).click());
-    await page.waitForSelector('[data-testid=mend-done]');
-    words = await ledThrough(page, 6);
+  it('the work can be put down in the midst; a step is taken back and done again', async () => {
+    const { page, words } = await underWay(6);
     const here = await stepNow(page);
     await press(page, 'Pause');
     await saved(page);
@@ -152,10 +110,6 @@ describe.each([
     await waitForText(page, '[data-testid=mend-note]', /under way, at step 7/);
     await press(page, 'Go on with it');
     expect(await stepNow(page)).toBe(here);
-  });
-
-  it('a step is taken back and done again', async () => {
-    const here = await stepNow(page);
     await press(page, 'Back');
     await waitForText(page, '[data-testid=mend-step]', new RegExp(words[5]?.slice(0, 12) ?? ''));
     await stepDone(page);
@@ -163,18 +117,17 @@ describe.each([
   });
 
   it('what the screen has said, done literally, leaves the charted fabric; the marks are gone and it is kept how', async () => {
-    words = [...words, ...(await ledThrough(page))];
-    const { sheet, faults } = faultsOf(draft, places);
-    expect(outcome(sheet, faults, { done: DONE, worked: 0 }, 'right', readMending(words))).toBe('mended');
+    const { page, places, words } = await underWay(Infinity);
+    const { sheet, faults } = faultsOf(bolster(name), places);
+    const ends = (lines: readonly string[]) =>
+      outcome(sheet, faults, { done: DONE, worked: 0 }, 'right', readMending(lines));
+    expect(ends(words)).toBe('mended');
     // Spoilt by one strand it does not.
     const strand = words.findIndex((line) => line.startsWith('Strand 2'));
-    const spoilt = words.filter((_, i) => i !== strand);
-    expect(outcome(sheet, faults, { done: DONE, worked: 0 }, 'right', readMending(spoilt))).not.toBe(
-      'mended',
-    );
+    expect(ends(words.filter((_, i) => i !== strand))).not.toBe('mended');
     await press(page, 'It is mended');
     await page.waitForFunction(() => !document.querySelector('[data-testid=mend-note]'));
-    expect(await faultsLeft(page)).toBe(0);
+    expect(await oddOnes(page)).toEqual([]);
     await saved(page);
     await pressAway(page, 'Logbook');
     await waitForText(page, 'main', /A crossing put right, let down and worked up again/);
@@ -184,29 +137,32 @@ describe.each([
       /Tide-mill braid, row 5 · found on .* · put right, let down and worked up again, in (less than a minute|\d+ minutes?)/,
     );
     expect(repairs).toMatch(/Tide-mill braid: 1 of 5 crossings\. Eel rope: 1 of 4 crossings\./);
-    await page.close();
   });
 });
 
-describe('a repair seen from elsewhere', () => {
-  let path: string;
-  let first: Page;
-  beforeAll(async () => {
-    path = await setUpAt(app.address, bolster('Two devices'), DONE);
-    first = await chromium.open(`${app.address}${path}`);
-    await markOdd(first, 'rope', 11);
-    await press(first, 'Put it right');
-    await first.waitForSelector('[data-testid=mend-begin]');
-    await first.$eval('[data-testid=mend-begin]', (control) => (control as HTMLButtonElement).click());
-    await first.waitForSelector('[data-testid=mend-done]');
-    await ledThrough(first, 5);
-    await press(first, 'Pause');
-    await saved(first);
-  });
+describe('a repair under way, paused', () => {
+  /** Five steps into putting one crossing of the rope right. */
+  async function paused(): Promise<Page> {
+    const page = await bolsterAt('Two devices', DONE);
+    await markOdd(page, 'rope', 11);
+    await press(page, 'Put it right');
+    await beginRepair(page);
+    await ledThrough(page, 5);
+    await press(page, 'Pause');
+    await saved(page);
+    return page;
+  }
+  /** It goes on where it was, and says nothing of a change. */
+  async function goesOn(page: Page) {
+    await press(page, 'Go on with it');
+    expect(await stepNow(page)).toMatch(/^Pull row/);
+    expect(await textOf(page, '[role=dialog]')).not.toMatch(/have changed/);
+  }
 
   it('another device is told that it does not know how far it is, and can be told', async () => {
+    const page = await paused();
     const elsewhere = await openAnother();
-    const other = await elsewhere.open(`${app.address}${path}`, PHONE);
+    const other = await elsewhere.open(page.url(), PHONE);
     await waitForText(other, '[data-testid=mend-note]', /begun on another device/);
     await press(other, 'Go on with it');
     await waitForText(other, '[role=dialog]', /only your hands know/);
@@ -221,40 +177,24 @@ describe('a repair seen from elsewhere', () => {
   });
 
   it('a row that is counted in the midst of it leaves the steps as they were', async () => {
-    await first.$eval('[data-testid=complete]', (control) => (control as HTMLButtonElement).click());
-    await waitForDone(first, DONE + 1);
-    await press(first, 'Go on with it');
-    expect(await stepNow(first)).toMatch(/^Pull row/);
-    expect(await textOf(first, '[role=dialog]')).not.toMatch(/have changed/);
+    const page = await paused();
+    await complete(page, DONE + 1);
+    await goesOn(page);
   });
 
   it('a mark that is made meanwhile, of a crossing that is let down anyway, goes with it', async () => {
-    await press(first, 'Pause');
-    await markOdd(first, 'rope', 15);
-    await press(first, 'Go on with it');
-    expect(await stepNow(first)).toMatch(/^Pull row/);
-    expect(await textOf(first, '[role=dialog]')).not.toMatch(/have changed/);
+    const page = await paused();
+    await markOdd(page, 'rope', 15);
+    await goesOn(page);
   });
 
   it('another plan meanwhile is said, and the steps are worked out anew', async () => {
-    await press(first, 'Pause');
-    await saved(first);
-    const event = {
-      id: '018f0000-0000-7000-9000-000000000001',
-      device: 'elsewhere',
-      deviceTime: '2026-11-28T10:00:00Z',
-      kind: 'panelRowSet',
-      panel: 'rope',
-      from: DONE + 2,
-      position: 0,
-      since: 13,
-    };
-    const answer = await postJson(`${app.address}${path}/events`, { events: [event] });
-    expect(answer.status).toBe(200);
-    await reload(first);
-    await press(first, 'Go on with it');
-    await waitForText(first, '[role=dialog]', /have changed, and its steps with them/);
-    await first.close();
+    const page = await paused();
+    const change = { kind: 'panelRowSet', panel: 'rope', from: DONE + 1, position: 0, since: 13 };
+    await tell(tonight.address, new URL(page.url()).pathname, [entry(change)]);
+    await reload(page);
+    await press(page, 'Go on with it');
+    await waitForText(page, '[role=dialog]', /have changed, and its steps with them/);
   });
 });
 
@@ -276,7 +216,7 @@ describe('the ways to deal with it', () => {
   };
 
   it('on a wide piece the ladder is the way to take, with its reason; others cost what they cost, or cannot be', async () => {
-    const page = await chromium.open(`${app.address}${await setUpAt(app.address, wide('Wide'), 18)}`);
+    const page = await atNeedles(tonight, wide('Wide'), { rows: 18 });
     await odd(page, 11);
     expect(await best(page)).toMatch(
       /Let down and work up again 32 stitches in 8 rows · about \d+ minutes .* Only these stitches are worked again, not whole rows: about 9 minutes instead of \d+/,
@@ -291,12 +231,10 @@ describe('the ways to deal with it', () => {
     await press(page, 'What may be offered');
     await press(page, 'Nothing is ever cut');
     await page.waitForSelector('[data-remedy=graft]');
-    await page.close();
   });
 
   it('what is left as it lies is written down and asked about no more; it can still be mended', async () => {
-    const path = await setUpAt(app.address, wide('Left'), 18);
-    const page = await chromium.open(`${app.address}${path}`, PHONE);
+    const page = await atNeedles(tonight, wide('Left'), { rows: 18, size: PHONE });
     await press(page, 'Look around the fabric');
     await odd(page, 11);
     await press(page, 'Other ways');
@@ -311,11 +249,10 @@ describe('the ways to deal with it', () => {
     await waitForText(page, '.side-sheet', /Marked: leans left instead; left as it lies/);
     await press(page, 'Put it right, step by step');
     await page.waitForSelector('[data-testid=mend-begin]');
-    await page.close();
   });
 
   it('made a feature, the cue crosses it so from the next time on; taken back, as charted', async () => {
-    const page = await chromium.open(`${app.address}${await setUpAt(app.address, bolster('Feature'), 18)}`);
+    const page = await bolsterAt('Feature', 18);
     await waitForText(page, 'main', /2 to the BACK leans right/);
     await odd(page, 11);
     await press(page, 'Other ways');
@@ -331,21 +268,19 @@ describe('the ways to deal with it', () => {
     await press(page, 'Put it right, step by step');
     await press(page, 'Close');
     await waitForText(page, 'main', /2 to the BACK leans right/);
-    await page.close();
   });
 
   it('a row just finished is unpicked: the journal follows, and the mark is gone with its row', async () => {
-    const page = await chromium.open(`${app.address}${await setUpAt(app.address, bolster('Unpicked'), 15)}`);
+    const page = await bolsterAt('Unpicked', 15);
     await odd(page, 15);
     await press(page, 'Other ways');
     await press(page, 'Unpicked: row 15 is in hand');
     await waitForDone(page, 14);
-    expect(await faultsLeft(page)).toBe(0);
-    await page.close();
+    expect(await oddOnes(page)).toEqual([]);
   });
 
   it('a finished piece is sewn over: nothing is put back on a needle', async () => {
-    const page = await chromium.open(`${app.address}${await setUpAt(app.address, bolster('Finished'), 40)}`);
+    const page = await bolsterAt('Finished', 40);
     await odd(page, 31);
     expect(await best(page)).toMatch(/Sew over it/);
     await press(page, 'Other ways');
@@ -366,7 +301,6 @@ describe('the ways to deal with it', () => {
     );
     expect(figures).toEqual(['1', '2', '3', '4']);
     await press(page, 'It is sewn over');
-    await page.waitForFunction(() => document.querySelectorAll('[data-state=fault]').length === 0);
-    await page.close();
+    await waitForOdd(page, 0);
   });
 });

@@ -2,21 +2,12 @@
 import type { Page } from 'puppeteer-core';
 import { checkDraft, panelDraft, type PieceDraft } from '@core/draft/draft';
 import { fieldOf, type Field, type Shift } from '@core/place/question';
-import { freshBench, type Bench } from './helpers/app';
-import { DESK, openDevice, PHONE, press, textOf, waitForText, type Device } from './helpers/browser';
-import { done, waitForDone } from './helpers/journeys';
-import { ropePiece, setUpAt, shelfRows } from './helpers/pieces';
+import { DESK, PHONE, press, textOf, waitForText, type Size } from './helpers/browser';
+import { evening } from './helpers/evening';
+import { atNeedles, done, waitForDone } from './helpers/needles';
+import { ropePiece, shelfRows } from './helpers/pieces';
 
-let app: Bench;
-let chromium: Device;
-beforeAll(async () => {
-  app = await freshBench();
-  chromium = await openDevice();
-});
-afterAll(async () => {
-  expect(chromium.troubles).toEqual([]);
-  await chromium.close();
-});
+const tonight = evening();
 
 /** Ropes that cross in rows 3, 7, 11 ... and 3, 9, 15 ..., and a diamond, between garter edges. */
 const panels = (name: string, rows = 60): PieceDraft => ({
@@ -39,8 +30,8 @@ const panels = (name: string, rows = 60): PieceDraft => ({
   ],
 });
 
-const open = async (draft: PieceDraft, rows: number, size = DESK) =>
-  chromium.open(`${app.address}${await setUpAt(app.address, draft, rows)}`, size);
+const open = (draft: PieceDraft, rows: number, size: Size = DESK) =>
+  atNeedles(tonight, draft, { rows, size });
 
 const pressIn = (page: Page, words: string) =>
   page.$$eval(
@@ -133,7 +124,6 @@ describe('Where am I?', () => {
     await page.keyboard.press('Escape');
     await press(page, 'Undo');
     await waitForDone(page, 24);
-    await page.close();
   });
 
   it('“I don’t know” is an answer, an answer can be taken back, and what cannot be is said', async () => {
@@ -165,7 +155,6 @@ describe('Where am I?', () => {
       /no row of this piece shows so many; 1 to 6 are possible/,
     );
     expect(await done(page)).toBe(24);
-    await page.close();
   });
 
   it('who has seen enough takes what is likely, with how likely it is beside it', async () => {
@@ -180,7 +169,6 @@ describe('Where am I?', () => {
     await pressIn(page, 'Enough: take one of these');
     await pressIn(page, `Set the piece to ${row} rows done`);
     await waitForDone(page, row);
-    await page.close();
   });
 
   it('a panel two rows ahead is found, set as the record, and its next crossing comes two rows sooner', async () => {
@@ -204,7 +192,6 @@ describe('Where am I?', () => {
     await pressIn(page, 'Set dyke rope');
     await page.keyboard.press('Escape');
     await waitForText(page, '.heads', /dyke rope row 3 of 6|CROSS\s+NOW/);
-    await page.close();
   });
 });
 
@@ -237,7 +224,6 @@ describe('Count with me', () => {
       '[data-testid=where-counted]',
       /4 would be there: one fewer\. The hole looks like the crossing row/,
     );
-    await page.close();
   });
 
   it('both ways of counting are switched there, hold at once and are kept', async () => {
@@ -267,7 +253,6 @@ describe('Count with me', () => {
     const back = page.waitForResponse((answered) => answered.url().includes('/knitter'));
     await page.$$eval('[role=dialog] [role=switch]', (found) => (found[0] as HTMLElement).click());
     await back;
-    await page.close();
   });
 
   it('without a cable it counts from what else there is', async () => {
@@ -279,14 +264,12 @@ describe('Count with me', () => {
       '[data-testid=where-counted]',
       /9 rows above the cast-on edge: 9 rows are done\. The journal says so too/,
     );
-    await page.close();
   });
 
   it('says so where nothing near the needle can be counted from', async () => {
     const page = await open(ropePiece('Couch grass', 90, 'Row 1 (RS): k8.\nRow 2: p8.'), 70);
     await find(page, 'Count with me');
     await waitForText(page, '[role=dialog]', /has nothing near the needle to count from/);
-    await page.close();
   });
 });
 
@@ -331,6 +314,5 @@ describe('from hole to hole', () => {
     await pressIn(page, 'Set dyke rope: so since row 19');
     await waitForText(page, '[data-testid=audit]', /All 4 crossings lie where they should/);
     await waitForText(page, '.heads', /dyke rope row 3 of 6/);
-    await page.close();
   });
 });

@@ -3,29 +3,19 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
-import { freshBench, startApp, type Bench } from './helpers/app';
-import { fill, openDevice, press, textOf, visit, waitForText, type Device } from './helpers/browser';
-import { choose, pasteRows, saved, waitForDone } from './helpers/journeys';
+import { startApp } from './helpers/app';
+import { fill, press, textOf, visit, waitForText } from './helpers/browser';
+import { evening } from './helpers/evening';
+import { choose, onTheNeedle, saved, setRow, waitForDone, workingRow } from './helpers/needles';
+import { castOn as cast, pasteRows, PREVIEW, takeFromShelf } from './helpers/set-up';
 
-let app: Bench;
-let chromium: Device;
+const tonight = evening({ complaints: / (?:400|404|409|422) / });
 let page: Page;
-
-beforeAll(async () => {
-  app = await freshBench();
-  chromium = await openDevice();
-});
 beforeEach(async () => {
-  page = await chromium.open(`${app.address}/pieces/new`);
-});
-afterEach(() => page.close());
-afterAll(async () => {
-  expect(chromium?.troubles.filter((text) => !/ (?:400|404|409|422) /.test(text))).toEqual([]);
-  await chromium?.close();
+  page = await tonight.open('/pieces/new');
 });
 
-const PREVIEW = '[data-testid=preview]';
-const shelf = (key: string) => page.select('aria/Add a panel from the shelf', key);
+const shelf = (key: string) => takeFromShelf(page, key);
 /** Unfolds what begins with these words. */
 const unfold = (words: string) =>
   page.evaluate((start) => {
@@ -46,11 +36,9 @@ async function swatch(stitches: string, rows: string, grams: string) {
 }
 
 async function castOn(row: string) {
-  await press(page, 'Cast on');
-  await page.waitForSelector('[data-testid=working-row]');
-  await saved(page);
+  await cast(page);
   expect(await textOf(page, '.row-word')).toBe(row);
-  expect(await textOf(page, '[data-testid=working-row]')).toBe('1');
+  expect(await workingRow(page)).toBe('1');
 }
 const pieceAddress = () => new URL(page.url()).pathname;
 
@@ -90,7 +78,7 @@ describe('a bolster of 48 cm', () => {
     await waitForText(page, '[data-testid=yarn]', /About \d+ g, \d+ m of yarn: \d balls?/);
     const castOnWords = /Cast on (\d+)/.exec(await textOf(page, PREVIEW))?.[1];
     await castOn('working row');
-    expect(await textOf(page, '[data-testid=stitches]')).toBe(`${castOnWords} stitches`);
+    expect(await onTheNeedle(page)).toBe(`${castOnWords} stitches`);
     await choose(page, 'Cast-on sheet');
     await waitForText(page, '.cast-on-number', new RegExp(`Cast on ${castOnWords}`));
     await waitForText(page, '[data-testid=tail]', /25 wraps round the needle/);
@@ -102,7 +90,7 @@ describe('a bolster of 48 cm', () => {
     await fill(page, 'Name of the piece', 'Lopsided mat');
     await castOn('working row');
     const address = pieceAddress();
-    await visit(page, `${app.address}${address}/sheet`);
+    await visit(page, `${tonight.address}${address}/sheet`);
     await fill(page, counted('Right edge'), '5');
     await fill(page, counted('Rope of 2 over 2'), '7');
     await fill(page, counted('Left edge'), '4');
@@ -112,8 +100,8 @@ describe('a bolster of 48 cm', () => {
     await press(page, 'Keep it so: change the edges in the plan');
     await waitForText(page, '.cast-on-number', /Cast on 17/);
     await waitForText(page, '[data-testid=count-finding]', /All right/);
-    await visit(page, `${app.address}${address}`);
-    expect(await textOf(page, '[data-testid=stitches]')).toBe('17 stitches');
+    await visit(page, `${tonight.address}${address}`);
+    expect(await onTheNeedle(page)).toBe('17 stitches');
   });
 });
 
@@ -170,15 +158,9 @@ describe('a bottle cosy of 22 cm', () => {
       await page.keyboard.press('Space');
       await waitForDone(page, round);
     }
-    expect(await textOf(page, '[data-testid=stitches]')).toBe('32 to 42 stitches');
+    expect(await onTheNeedle(page)).toBe('32 to 42 stitches');
   });
 });
-
-const setRow = async (to: string) => {
-  await choose(page, 'Set the row of the piece');
-  await fill(page, 'Rows of the whole piece that are done', to);
-  await press(page, `${to} rows are done`);
-};
 
 describe('a shaped waistcoat front', () => {
   it('is planned, knitted, measured, changed, printed, and handed on as a file', async () => {
@@ -211,10 +193,9 @@ describe('a shaped waistcoat front', () => {
     await waitForText(page, PREVIEW, /^(?!.*Not up to date)/);
     await page.waitForFunction(() => !document.querySelector('.schedule .problems'));
     await castOn('working row');
-    expect(await textOf(page, '[data-testid=stitches]')).toBe('32 stitches');
+    expect(await onTheNeedle(page)).toBe('32 stitches');
 
-    await setRow('20');
-    await waitForDone(page, 20);
+    await setRow(page, 20);
     await choose(page, 'Measure and weigh');
     await fill(page, 'After row 20', '8');
     await press(page, 'Keep');
@@ -228,13 +209,13 @@ describe('a shaped waistcoat front', () => {
       '[aria-label="In this row"]',
       /section “Section 2”.*ecrease 1 at the beginning.*ecrease 1 at the end/,
     );
-    expect(await textOf(page, '[data-testid=stitches]')).toBe('32 to 30 stitches');
+    expect(await onTheNeedle(page)).toBe('32 to 30 stitches');
     await page.keyboard.press('Space');
     await waitForDone(page, 21);
     await saved(page);
 
     const address = pieceAddress();
-    await visit(page, `${app.address}${address}/paper?from=21&rows=12`);
+    await visit(page, `${tonight.address}${address}/paper?from=21&rows=12`);
     const decreasing = await page.$$eval('.paper-table tbody tr', (all) =>
       all.flatMap((row) =>
         (row as HTMLElement).innerText.includes('→ ') ? [Number(row.querySelector('th')?.textContent)] : [],
@@ -256,7 +237,7 @@ describe('a shaped waistcoat front', () => {
     await press(page, 'Put 3 rows into the journal');
     await waitForText(page, '[data-testid=paper-done]', /24 rows are done/);
 
-    await visit(page, `${app.address}${address}`);
+    await visit(page, `${tonight.address}${address}`);
     await waitForDone(page, 24);
     await saved(page);
     await choose(page, 'Change the plan');
@@ -265,8 +246,8 @@ describe('a shaped waistcoat front', () => {
     await fill(page, 'Rows', '44');
     await press(page, 'Keep this plan');
     await page.waitForSelector('[data-testid=working-row]');
-    expect(await textOf(page, '[data-testid=working-row]')).toBe('25');
-    expect(await textOf(page, '[data-testid=stitches]')).toBe('28 to 26 stitches');
+    expect(await workingRow(page)).toBe('25');
+    expect(await onTheNeedle(page)).toBe('28 to 26 stitches');
 
     const file = await page.evaluate(async (from) => (await fetch(`${from}/file`)).text(), address);
     const folder = mkdtempSync(path.join(os.tmpdir(), 'gritch-file-'));
@@ -283,7 +264,7 @@ describe('a shaped waistcoat front', () => {
       await (input as ElementHandle<HTMLInputElement>).uploadFile(good);
       await page.waitForSelector('[data-testid=working-row]');
       await waitForDone(page, 24);
-      expect(await textOf(page, '[data-testid=stitches]')).toBe('28 to 26 stitches');
+      expect(await onTheNeedle(page)).toBe('28 to 26 stitches');
       await page.keyboard.press('Space');
       await waitForDone(page, 25);
       await saved(page);
@@ -294,7 +275,7 @@ describe('a shaped waistcoat front', () => {
       expect(two?.plan).toEqual(one?.plan);
       expect(two?.journal).toHaveLength((one?.journal.length ?? 0) + 1);
     } finally {
-      await visit(page, app.address);
+      await visit(page, tonight.address);
       await elsewhere.close();
     }
     expect(JSON.parse(readFileSync(good, 'utf8'))).toMatchObject({ format: 'gritch-piece', version: 7 });
@@ -314,7 +295,7 @@ describe('a shaped waistcoat front', () => {
       '.setup-aside .problems',
       /16 stitches are on the needle after row 1, but the changed plan goes on with 24/,
     );
-    const second = await chromium.open(page.url());
+    const second = await tonight.device.open(page.url());
     await fill(second, 'Rows', '50');
     await press(second, 'Keep this plan');
     await second.waitForSelector('[data-testid=working-row]');
@@ -336,7 +317,7 @@ describe('split and join', () => {
     await saved(page);
     const whole = pieceAddress();
     const part = async (side: string, stitches: number) => {
-      await visit(page, `${app.address}${whole}/split`);
+      await visit(page, `${tonight.address}${whole}/split`);
       await fill(page, 'Stitches of the right part', '16');
       await waitForText(page, '.problems', /Only 1 to 15 is possible here/);
       await press(page, 'after Rope of 2 over 2 (12)');
@@ -356,7 +337,7 @@ describe('split and join', () => {
     await page.keyboard.press('Space');
     await waitForDone(page, 1);
     await saved(page);
-    await visit(page, `${app.address}${right}/split`);
+    await visit(page, `${tonight.address}${right}/split`);
     const left = await page.$$eval(
       'select option',
       (all) => (all.find((one) => one.textContent === 'Punt yoke, left part') as HTMLOptionElement).value,
@@ -387,7 +368,7 @@ describe('pairs and the line-up', () => {
     await page.keyboard.press('Space');
     await page.waitForSelector('.chip[data-dragging=true]');
     await page.keyboard.press('ArrowLeft');
-    await new Promise((resolve) => setTimeout(resolve, 400));
+    await waitForText(page, '[id^=DndLiveRegion]', /moved over/);
     await page.keyboard.press('Space');
     await page.waitForFunction(
       () => document.querySelectorAll('.chip-name > span:first-child')[1]?.textContent === 'Right edge',

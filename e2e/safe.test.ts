@@ -1,41 +1,47 @@
 /** What is damaged, put into the bin, taken away and brought back, through the real screens. */
-import { readFileSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { openDatabase } from '../app/db/client.server';
 import { startApp, type RunningApp } from './helpers/app';
-import { openDevice, press, textOf, visit, waitForText, type Device } from './helpers/browser';
+import { press, textOf, visit, waitForText } from './helpers/browser';
 import { download } from './helpers/downloads';
-import { choose, complete, done, saved } from './helpers/journeys';
+import { evening } from './helpers/evening';
+import { choose, complete, done, saved, waitForSaving } from './helpers/needles';
+import { setUpAt, sixRowRope } from './helpers/pieces';
 
 let app: RunningApp;
-let chromium: Device;
-let page: Page;
 const downloads = mkdtempSync(path.join(os.tmpdir(), 'gritch-downloads-'));
-
 beforeAll(async () => {
   app = await startApp({ demo: true });
-  chromium = await openDevice();
-  page = await chromium.open(app.address);
 });
 afterAll(async () => {
-  await chromium?.close();
   await app?.close();
   rmSync(downloads, { recursive: true, force: true });
 });
+// Pages that are rightly not there, or damaged, and a server that was stopped, are reported by the browser itself.
+const tonight = evening({ bench: () => app, complaints: /status (?:of )?(404|409|422)|ERR_CONNECTION/ });
+let page: Page;
+beforeEach(async () => {
+  page = await tonight.open();
+});
 
-const bench = () => visit(page, app.address);
+const toBench = () => visit(page, app.address);
 const names = () =>
   page.$$eval('.bench-piece h2', (found) => found.map((h2) => (h2 as HTMLElement).innerText));
-const linkTo = (name: string) =>
-  page.$$eval(
-    '.bench-link',
-    (found, wanted) =>
-      (found as HTMLAnchorElement[]).find((a) => a.querySelector('h2')?.textContent === wanted)?.href ?? '',
-    name,
-  );
-const downloaded = (name: string) => download(chromium, downloads, () => press(page, name));
+const downloaded = (name: string) => download(tonight.device, downloads, () => press(page, name));
+const FORM = { 'content-type': 'application/x-www-form-urlencoded' };
+const post = (to: string, body?: string) =>
+  fetch(`${app.address}${to}`, { method: 'POST', headers: FORM, redirect: 'manual', ...(body && { body }) });
+const intend = (intent: string, at: string) => post('/safe', `intent=${intent}&piece=${at.split('/').pop()}`);
+/** A piece of its own on the bench, with twelve rows done; its path. */
+const piece = (name: string) => setUpAt(app.address, sixRowRope(name), 12);
+/** Put into the bin and thrown away. */
+async function gone(at: string) {
+  await post(`${at}/remove`);
+  await intend('destroy', at);
+}
 
 async function give(label: string, file: string) {
   const input = await page.waitForSelector(`input[aria-label="${label}"]`);
@@ -44,57 +50,45 @@ async function give(label: string, file: string) {
 
 describe('the bin', () => {
   it('takes a piece from its own menu, says what goes, and gives it back with its unsent rows', async () => {
-    await bench();
+    const at = await piece('Eel-weir cushion');
+    await toBench();
     const all = await names();
-    const [, , name = ''] = all;
-    const at = await linkTo(name);
-    await visit(page, at);
-    const rows = await done(page);
+    await visit(page, `${app.address}${at}`);
     await choose(page, 'Put into the bin');
     await waitForText(page, 'main', /Its plan and its journal of \d+ entr/);
     await press(page, 'Put it into the bin');
     await waitForText(page, 'main', /30 days left/);
-    await bench();
-    expect(await names()).toEqual(all.filter((one) => one !== name));
+    await toBench();
+    expect(await names()).toEqual(all.filter((one) => one !== 'Eel-weir cushion'));
 
-    const other = await chromium.context.newPage();
-    expect((await other.goto(at))?.status()).toBe(404);
+    const other = await tonight.device.context.newPage();
+    expect((await other.goto(`${app.address}${at}`))?.status()).toBe(404);
     expect(await other.evaluate(() => document.body.innerText)).toContain('Kept safe');
     await other.close();
 
     await press(page, 'Kept safe');
-    await waitForText(page, 'main', new RegExp(name));
+    await waitForText(page, 'main', /Eel-weir cushion/);
     await press(page, 'Back to the bench');
     await waitForText(page, 'main', /Nothing lies in it/);
-    await bench();
-    expect(await names()).toEqual(all);
-    await visit(page, at);
-    expect(await done(page)).toBe(rows);
+    await toBench();
+    expect([...(await names())].sort()).toEqual([...all].sort());
+    await visit(page, `${app.address}${at}`);
+    expect(await done(page)).toBe(12);
   });
 
   it('meets a device that knits on: its rows wait, and go in when the piece is back', async () => {
-    await bench();
-    const [, , name = ''] = await names();
-    const at = await linkTo(name);
-    await visit(page, at);
-    const rows = await done(page);
-    const id = at.split('/').pop() ?? '';
-    const form = { 'content-type': 'application/x-www-form-urlencoded' };
-    await fetch(`${at}/remove`, { method: 'POST', headers: form, redirect: 'manual' });
-    await complete(page, rows + 1);
-    await waitForText(page, '[data-testid=saving]', /1 entry kept on this device, not let in yet/);
-    await fetch(`${app.address}/safe`, {
-      method: 'POST',
-      headers: form,
-      body: `intent=take-out&piece=${id}`,
-    });
+    const at = await piece('Withy-bed stole');
+    await visit(page, `${app.address}${at}`);
+    await post(`${at}/remove`);
+    await complete(page, 13);
+    await waitForSaving(page, /1 entry kept on this device, not let in yet/);
+    await intend('take-out', at);
     await saved(page);
   });
 });
 
 describe('everything', () => {
   it('is taken away as one archive, and comes back on another bench', async () => {
-    await bench();
     const all = await names();
     await visit(page, `${app.address}/safe`);
     const archive = await downloaded('Take everything away');
@@ -103,7 +97,8 @@ describe('everything', () => {
     try {
       await visit(page, `${second.address}/safe`);
       await give('Archive', archive);
-      await waitForText(page, '[data-testid=brought]', /5 pieces and \d+ patterns are back/);
+      const back = new RegExp(`${all.length} pieces and \\d+ patterns are back`);
+      await waitForText(page, '[data-testid=brought]', back);
       await visit(page, second.address);
       expect(await names()).toEqual(all);
       await visit(page, `${second.address}/safe`);
@@ -123,34 +118,35 @@ describe('everything', () => {
 });
 
 describe('a damaged piece', () => {
-  it('takes no other down, says what is wrong, and gives what can be read', async () => {
-    await bench();
-    const all = await names();
-    const name = all[0] ?? '';
-    const at = await linkTo(name);
-    const id = at.split('/').pop() ?? '';
+  /** The tenth entry of a piece of its own is cut short on the disk, and so is the oldest pattern, if she wishes. */
+  async function damaged(name: string, { pattern = false } = {}): Promise<string> {
+    const at = await piece(name);
     await app.stop();
     const db = await openDatabase(app.folder);
     await db.$client.execute({
       sql: `update events set body = '{"id":' where piece_id = ? and seq = 10`,
-      args: [id],
+      args: [at.split('/').pop() ?? ''],
     });
     // Glances that are kept still show the piece as it was; a newer build works them out again.
     await db.$client.execute('delete from glances');
-    await db.$client.execute(
-      `update patterns set body = '{' where rowid = (select min(rowid) from patterns)`,
-    );
+    if (pattern)
+      await db.$client.execute(
+        `update patterns set body = '{' where rowid = (select min(rowid) from patterns)`,
+      );
     db.$client.close();
     await app.restart();
+    return at;
+  }
 
-    await bench();
-    expect(await names()).toEqual(all);
-    await waitForText(page, '.bench-piece', /damaged .*1 entry of its journal cannot be read: number 10/);
-    const answer = await fetch(at);
-    expect(answer.status).toBe(422);
-    for (const end of ['/logbook', '/sheet', '/paper', '/plan', '/split', '/file', '/events', '/rows/1'])
-      expect((await fetch(at + end)).status).toBe(422);
-    await page.goto(at, { waitUntil: 'load' });
+  it('takes no other down, says what is wrong, and gives what can be read', async () => {
+    const all = await names();
+    const at = await damaged('Fen-edge mat', { pattern: true });
+    await toBench();
+    expect([...(await names())].sort()).toEqual([...all, 'Fen-edge mat'].sort());
+    await waitForText(page, 'main', /damaged .*1 entry of its journal cannot be read: number 10/);
+    const ends = ['/logbook', '/sheet', '/paper', '/plan', '/split', '/file', '/events', '/rows/1'];
+    for (const end of ['', ...ends]) expect((await fetch(app.address + at + end)).status).toBe(422);
+    await page.goto(`${app.address}${at}`, { waitUntil: 'load' });
     expect(await textOf(page, 'main')).toContain('1 entry of its journal cannot be read');
     const file = await downloaded('Save what can be read');
     const stored = JSON.parse(readFileSync(await downloaded('Save it as it is stored'), 'utf8')) as {
@@ -159,33 +155,26 @@ describe('a damaged piece', () => {
     const { journal } = JSON.parse(readFileSync(file, 'utf8')) as { journal: unknown[] };
     expect(journal.length).toBe(stored.entries.length - 1);
 
-    await bench();
+    await toBench();
     await give('Piece file', file);
     await page.waitForSelector('[data-testid=working-row]');
     expect(await done(page)).toBeGreaterThan(0);
+    const readAgain = new URL(page.url()).pathname;
 
     await visit(page, `${app.address}/patterns`);
     await waitForText(page, '[role=alert]', /is damaged and cannot be read/);
     await press(page, 'Throw it away');
     await page.waitForFunction(() => !document.querySelector('[role=alert]'));
     expect(app.said()).not.toContain('"level":"error"');
+    for (const one of [at, readAgain]) await gone(one);
   });
   it('goes into the bin like any other', async () => {
-    await bench();
-    const [name = ''] = await names();
-    const at = await linkTo(name);
-    await visit(page, `${at}/remove`);
+    const at = await damaged('Dyke-side runner');
+    await visit(page, `${app.address}${at}/remove`);
     await press(page, 'Put it into the bin');
     await waitForText(page, 'main', /30 days left/);
     await press(page, 'Throw away now');
     await press(page, 'Throw it away');
     await waitForText(page, 'main', /Nothing lies in it/);
   });
-});
-
-it('nothing of all this was an error in the browser', () => {
-  // Pages that are rightly not there, or damaged, and a server that was stopped, are reported by the browser itself.
-  expect(
-    chromium.troubles.filter((trouble) => !/status (?:of )?(404|409|422)|ERR_CONNECTION/.test(trouble)),
-  ).toEqual([]);
 });

@@ -1,31 +1,19 @@
-/** What every screen owes a tired knitter: no errors, nothing essential out of sight, nothing she cannot reach. */
-import { AxePuppeteer } from '@axe-core/puppeteer';
+/** What the needles owe a tired knitter: nothing essential out of sight, all to be read from afar, for either hand. */
 import type { Page } from 'puppeteer-core';
-import { freshBench, type Bench } from './helpers/app';
-import { DESK, openDevice, PHONE, press, reload, textOf, type Device, waitForText } from './helpers/browser';
-import { done, knit, saved, touchCrossing } from './helpers/journeys';
+import { DESK, PHONE, press, reload, textOf, waitForText } from './helpers/browser';
+import { evening } from './helpers/evening';
+import { demoPieces } from './helpers/pieces';
+import { done, knit, saved, touchCrossing } from './helpers/needles';
 
-let app: Bench;
-let chromium: Device;
-let pieces: Record<string, string>;
-
+const tonight = evening({ demo: true });
+/** Paths of the demo's pieces, by their names. */
+let pieces: Readonly<Record<string, string>>;
 beforeAll(async () => {
-  app = await freshBench({ demo: true });
-  chromium = await openDevice();
-  const bench = await chromium.open(app.address);
-  pieces = await bench.$$eval('.bench-link', (links) =>
-    Object.fromEntries(
-      links.map((link) => [link.querySelector('h2')?.textContent ?? '', (link as HTMLAnchorElement).href]),
-    ),
-  );
-  await bench.close();
-});
-afterAll(async () => {
-  await chromium?.close();
+  pieces = await demoPieces(tonight);
 });
 
 const FRONT = 'Sluice-keeper’s waistcoat, right front';
-const needles = (name: string, viewport = DESK) => chromium.open(pieces[name] ?? '', viewport);
+const needles = (name: string, viewport = DESK) => tonight.open(pieces[name] ?? '', viewport);
 
 /** Parts that are not wholly inside the screen and inside the box that scrolls them. */
 const outOfSight = (page: Page, selector: string) =>
@@ -120,7 +108,7 @@ describe('at the needles', () => {
 
 describe('a left-handed knitter', () => {
   it('holds on the other side for the same lean', async () => {
-    const settings = await chromium.open(`${app.address}/knitter`);
+    const settings = await tonight.open('/knitter');
     await press(
       settings,
       'Left-handed (mirrored) The picture stays; holds and decreases are turned for you.',
@@ -142,55 +130,4 @@ describe('a left-handed knitter', () => {
     await press(settings, 'Keep it so');
     await settings.close();
   });
-});
-
-describe('every screen', () => {
-  const paths = () => [
-    '/',
-    '/pieces/new',
-    '/patterns',
-    '/patterns/new',
-    '/patterns/shelf/braid-3',
-    '/knitter',
-    new URL(pieces['Ferry-bench bolster'] ?? '').pathname,
-    `${new URL(pieces['Practice swatch'] ?? '').pathname}/logbook`,
-    ...['sheet', 'paper?from=70', 'plan', 'split'].map(
-      (part) => `${new URL(pieces[FRONT] ?? '').pathname}/${part}`,
-    ),
-  ];
-  it.each(['daylight', 'lamplight'])('meets WCAG 2.2 AA as far as a machine can tell (%s)', async (theme) => {
-    for (const path of paths()) {
-      const page = await chromium.open(`${app.address}${path}`);
-      await page.evaluate((t) => {
-        document.documentElement.dataset.theme = t;
-        document.querySelectorAll('details').forEach((part) => (part.open = true));
-      }, theme);
-      const { violations } = await new AxePuppeteer(page)
-        .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
-        .analyze();
-      expect([
-        path,
-        violations.map(({ id, nodes }) => [id, nodes.map(({ html }) => html).slice(0, 3)]),
-      ]).toEqual([path, []]);
-      await page.close();
-    }
-  });
-
-  it.each([
-    ['desk', DESK],
-    ['phone', PHONE],
-  ])('never scrolls sideways (%s)', async (_, viewport) => {
-    for (const path of paths()) {
-      const page = await chromium.open(`${app.address}${path}`, viewport);
-      if (path.endsWith('/plan')) await press(page, 'Open Armhole and neck');
-      await page.evaluate(() => document.querySelectorAll('details').forEach((part) => (part.open = true)));
-      expect([
-        path,
-        await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
-      ]).toEqual([path, 0]);
-      await page.close();
-    }
-  });
-
-  it('put no error on the console', () => expect(chromium.troubles).toEqual([]));
 });

@@ -1,33 +1,23 @@
 /** Setting up a piece: from the shelf and from pasted rows, flat and round, with every mistake shown at its place. */
 import type { Page } from 'puppeteer-core';
 import { SHELF } from '../core/shelf/data';
-import { freshBench, type Bench } from './helpers/app';
-import { fill, openDevice, press, textOf, waitForText, type Device } from './helpers/browser';
-import { pasteRows, saved } from './helpers/journeys';
+import { fill, press, textOf, waitForText } from './helpers/browser';
+import { evening } from './helpers/evening';
+import { hold, knit } from './helpers/needles';
+import { castOn, pasteRows, PREVIEW, takeFromShelf } from './helpers/set-up';
 
-let app: Bench;
-let chromium: Device;
+const tonight = evening();
 let page: Page;
-
-beforeAll(async () => {
-  app = await freshBench();
-  chromium = await openDevice();
-});
 beforeEach(async () => {
-  page = await chromium.open(`${app.address}/pieces/new`);
-});
-afterEach(() => page.close());
-afterAll(async () => {
-  await chromium?.close();
+  page = await tonight.open('/pieces/new');
 });
 
-const PREVIEW = '[data-testid=preview]';
 const last = (problems: string[]) => problems[problems.length - 1] ?? '';
 const problems = () =>
   page.$$eval('.panel-editor .problems, .section-editor > .problems', (all) =>
     all.map((p) => (p as HTMLElement).innerText),
   );
-const shelf = (key: string) => page.select('aria/Add a panel from the shelf', key);
+const shelf = (key: string) => takeFromShelf(page, key);
 
 async function clear() {
   for (const name of ['Take Right edge away', 'Take Rope of 2 over 2 away', 'Take Left edge away'])
@@ -151,14 +141,12 @@ describe('a piece in the round', () => {
     await press(page, 'closes over the start of the round');
     await press(page, 'with its set-up rows');
     await waitForText(page, PREVIEW, /40 rounds in all/);
-    const castOn = /Cast on (\d+)/.exec(await textOf(page, PREVIEW))?.[1];
+    const stitches = /Cast on (\d+)/.exec(await textOf(page, PREVIEW))?.[1];
     await press(page, 'Add a section that runs on');
     await waitForText(page, PREVIEW, /80 rounds in all/);
-    await press(page, 'Cast on');
-    await page.waitForSelector('[data-testid=working-row]');
-    await saved(page);
+    await castOn(page);
     expect(await textOf(page, '.row-word')).toBe('working round');
-    expect(Number(castOn) % 5).toBe(0);
+    expect(Number(stitches) % 5).toBe(0);
   });
 
   it('a pattern with edge stitches cannot close over the start of the round', async () => {
@@ -179,16 +167,11 @@ describe('unturned work', () => {
     await press(page, 'Paste rows');
     // An odd interval, so that crossings fall on rows of either direction.
     await pasteRows(page, 'Rows 1-2: p1, k4, p1.\nRow 3: p1, 2/2 RC, p1.');
-    await press(page, 'Cast on');
-    await page.waitForSelector('[data-testid=working-row]');
+    await castOn(page);
     const holds: string[] = [];
     for (let row = 1; row <= 6; row += 1) {
-      if (row % 3 === 0)
-        holds.push(
-          `${row}: ${await textOf(page, '[data-ahead=false] .hold')}, ${await textOf(page, '.side-line')}`,
-        );
-      await page.keyboard.press('Space');
-      await waitForText(page, '[data-testid=done]', new RegExp(`^${row}$`));
+      if (row % 3 === 0) holds.push(`${row}: ${await hold(page)}, ${await textOf(page, '.side-line')}`);
+      await knit(page, 'Space', row);
     }
     expect(holds).toEqual([
       '3: 2 to the BACK leans right, right side',

@@ -7,20 +7,12 @@ import { panelDraft, type PieceDraft } from '@core/draft/draft';
 import { takePattern } from '@core/draft/in-stretches';
 import { readRows } from '@core/notation/read';
 import { SHELF } from '@core/shelf/data';
-import { freshBench, type Bench } from './helpers/app';
-import { DESK, openDevice, PHONE, textOf, waitForText, type Device } from './helpers/browser';
-import { choose, done, knit } from './helpers/journeys';
+import { DESK, PHONE, textOf, waitForText, type Size } from './helpers/browser';
+import { evening } from './helpers/evening';
+import { choose, done, knit } from './helpers/needles';
 import { setUp } from './helpers/pieces';
 
-let app: Bench;
-let chromium: Device;
-beforeAll(async () => {
-  app = await freshBench();
-  chromium = await openDevice();
-});
-afterAll(async () => {
-  await chromium.close();
-});
+const tonight = evening();
 
 const shelf = (key: string) => SHELF.find((entry) => entry.key === key)?.rows ?? '';
 const ROPES = `Row 1 (RS): *p1, k4, p1; rep from * to end.
@@ -126,10 +118,9 @@ function hatOf(): PieceDraft {
 }
 
 /** Lays a piece on the bench as a file and opens it. */
-async function cast(draft: PieceDraft, size: typeof DESK) {
-  const { path, rows } = await setUp(app.address, draft);
-  const address = `${app.address}${path}`;
-  return { address, page: await chromium.open(address, size), rows };
+async function cast(draft: PieceDraft, size: Size) {
+  const { path, rows } = await setUp(tonight.address, draft);
+  return { address: `${tonight.address}${path}`, page: await tonight.open(path, size), rows };
 }
 
 type Told = { lines: string[]; said: string };
@@ -160,7 +151,7 @@ async function onScreen(page: Page) {
   });
 }
 
-async function knitWhole(draft: PieceDraft, size: typeof DESK) {
+async function knitWhole(draft: PieceDraft, size: Size) {
   const { address, page, rows } = await cast(draft, size);
   const names = draft.sections
     .flatMap(({ panels }) => panels.map(({ name }) => name))
@@ -177,7 +168,6 @@ async function knitWhole(draft: PieceDraft, size: typeof DESK) {
     await knit(page, 'Space', row);
   }
   await waitForText(page, '.steps', /Every row of the plan is done|Every round of the plan is done/);
-  return page;
 }
 
 describe.each([
@@ -190,8 +180,7 @@ describe.each([
     ['three sections', SECTIONS],
     ['a hat to its crown', hatOf()],
   ])('%s: the screen says what the telling says, row by row', async (__, draft) => {
-    const page = await knitWhole(draft, size);
-    await page.close();
+    await knitWhole(draft, size);
   });
 });
 
@@ -224,7 +213,6 @@ describe.each([
     expect(await from()).toBe(right);
     expect(await textOf(page, '.panel-cues')).toMatch(/every second rope of 20, from the first/);
     expect((await room()).across).toBeGreaterThan(least);
-    await page.close();
   });
 });
 
@@ -244,13 +232,11 @@ it('after More and Escape, Space completes the row again; Escape closes what was
   await page.waitForSelector('.rest-sheet');
   await page.keyboard.press('Escape');
   await page.waitForFunction(() => !document.querySelector('.rest-sheet'));
-  await page.close();
 });
 
 it('a row that is not there is refused with its place', async () => {
-  const { address, page } = await cast(SECTIONS, DESK);
+  const { address } = await cast(SECTIONS, DESK);
   const answers = await Promise.all(['0', '25', '3.5', 'x'].map((row) => fetch(`${address}/rows/${row}`)));
   expect(answers.map(({ status }) => status)).toEqual([404, 404, 404, 404]);
   expect(await answers[1]?.text()).toMatch(/The row “25”: Only 1 to 24 is possible here/);
-  await page.close();
 });

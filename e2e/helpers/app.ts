@@ -1,11 +1,13 @@
 /** The built app, on a free port of 127.0.0.1 and a data folder of its own: this worker's server, or a process apart. */
 import { spawn, execFileSync, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync, symlinkSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 
 export type Bench = { readonly address: string; readonly folder: string };
 export type RunningApp = Bench & {
+  /** Where its build lies. */
+  readonly built: string;
   /** Everything the process has said so far, in either stream. */
   said(): string;
   /** Asks it to close, and waits until it has; resolves with its exit code. */
@@ -20,17 +22,29 @@ export type RunningApp = Bench & {
 
 type Env = Readonly<Record<string, string>>;
 
+const LEASHED = ['--import', path.resolve('e2e/leash.mjs'), 'scripts/start.mjs'];
+
+/** The build in a folder of its own, for a test that changes a file of it. */
+function ownBuild(): string {
+  const place = mkdtempSync(path.join(os.tmpdir(), 'gritch-build-'));
+  for (const copied of ['build', 'scripts']) cpSync(copied, path.join(place, copied), { recursive: true });
+  for (const shared of ['node_modules', 'app', 'package.json', 'package-lock.json'])
+    symlinkSync(path.resolve(shared), path.join(place, shared));
+  return place;
+}
+
 function start(
   folder: string,
   port: string,
   more: Env,
+  cwd: string,
   room: number | null = null,
 ): Promise<{ child: ChildProcess; address: string; said: () => string }> {
   // A shell that lets no file grow beyond a size stands for a disk that is full.
   const [command, ...args] =
     room === null
-      ? ['node', 'scripts/start.mjs']
-      : ['bash', '-c', `ulimit -f ${room}; exec node scripts/start.mjs`];
+      ? ['node', ...LEASHED]
+      : ['bash', '-c', `ulimit -f ${room}; exec node ${LEASHED.join(' ')}`];
   const child = spawn(command as string, args, {
     env: {
       ...process.env,
@@ -40,7 +54,9 @@ function start(
       GRITCH_DATA: folder,
       ...more,
     },
-    stdio: ['ignore', 'pipe', 'pipe'],
+    cwd,
+    // It ends with the run that began it, however that ends.
+    stdio: ['ignore', 'pipe', 'pipe', 'ipc'],
   });
   return new Promise((resolve, reject) => {
     let said = '';
@@ -84,15 +100,18 @@ export async function freshBench({ demo = false } = {}): Promise<Bench> {
  * A process apart, for tests that stop it, kill it, or read what it says.
  * @param demo with the demo scenario's pieces instead of an empty bench
  * @param env further settings
+ * @param apart with a build of its own, in the folder `built`
  */
-export async function startApp({ demo = false, env = {} as Env } = {}): Promise<RunningApp> {
+export async function startApp({ demo = false, env = {} as Env, apart = false } = {}): Promise<RunningApp> {
   const folder = mkdtempSync(path.join(os.tmpdir(), 'gritch-e2e-'));
+  const built = apart ? ownBuild() : path.resolve('.');
   if (demo) execFileSync('node', ['build/tools/seed.mjs'], { env: { ...process.env, GRITCH_DATA: folder } });
-  let { child, address, said } = await start(folder, '0', env);
+  let { child, address, said } = await start(folder, '0', env, built);
   const port = new URL(address).port;
   return {
     address,
     folder,
+    built,
     said: () => said(),
     stop: async () => {
       child.kill('SIGTERM');
@@ -101,11 +120,12 @@ export async function startApp({ demo = false, env = {} as Env } = {}): Promise<
     },
     kill: () => ended(child),
     restart: async (room = null) => {
-      ({ child, address, said } = await start(folder, port, env, room));
+      ({ child, address, said } = await start(folder, port, env, built, room));
     },
     close: async () => {
       await ended(child);
       rmSync(folder, { recursive: true, force: true });
+      if (apart) rmSync(built, { recursive: true, force: true });
     },
   };
 }

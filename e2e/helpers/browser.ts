@@ -6,8 +6,9 @@ import puppeteer, { type BrowserContext, type ElementHandle, type Page } from 'p
 import FLAGS from '../../scripts/chromium-flags.json' with { type: 'json' };
 import { workplace } from './app';
 
-export const DESK = { width: 1280, height: 800 };
-export const PHONE = { width: 390, height: 844 };
+export type Size = { readonly width: number; readonly height: number };
+export const DESK: Size = { width: 1280, height: 800 };
+export const PHONE: Size = { width: 390, height: 844 };
 
 /** A test knits faster than any hand: its second taps are meant. */
 const HURRIED = { guard: false };
@@ -16,16 +17,27 @@ export type Device = {
   /** A new tab without any habits of its own. */
   readonly context: BrowserContext;
   /** A new tab, on a device that behaves as `prefs` say; console errors and uncaught exceptions land in `troubles`. */
-  open(url: string, viewport?: { width: number; height: number }, prefs?: object): Promise<Page>;
+  open(url: string, viewport?: Size, prefs?: object): Promise<Page>;
   readonly troubles: string[];
+  /** Closes its tabs, and forgets all that a bench has kept on it but files of the build. */
+  forget(address: string): Promise<void>;
   close(): Promise<void>;
 };
+/** What a page keeps on a device, except the service worker and what it has put by. */
+const KEPT = 'local_storage,indexeddb,cookies';
 
 function deviceIn(context: BrowserContext, letGo: () => Promise<void>): Device {
   const troubles: string[] = [];
   return {
     context,
     troubles,
+    forget: async (address) => {
+      const [first, ...others] = await context.pages();
+      await Promise.all(others.map((page) => page.close()));
+      const session = await first?.createCDPSession();
+      await session?.send('Storage.clearDataForOrigin', { origin: address, storageTypes: KEPT });
+      await session?.detach();
+    },
     open: async (url, viewport = DESK, prefs = HURRIED) => {
       const page = await context.newPage();
       page.setDefaultTimeout(45_000);

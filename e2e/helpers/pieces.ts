@@ -8,6 +8,32 @@ export const shelfRows = (key: string): string => SHELF.find((entry) => entry.ke
 
 export const JSON_TEXT = { 'content-type': 'application/json' };
 
+/** A six-row rope that crosses in row 3: rows 3, 9, 15, 21, 27 ... of the piece. */
+export const SIX_ROW_ROPE = `Row 1 (RS): P2, k4, p2.
+Row 2 and all WS rows: knit the knits and purl the purls.
+Row 3: p2, 2/2 RC, p2.
+Row 5: p2, k4, p2.`;
+
+/** The six-row rope between two garter edges: 16 stitches, 40 rows, as `castOnRope` sets it up. */
+export const sixRowRope = (name: string): PieceDraft => ({
+  name,
+  construction: 'flat',
+  firstSide: 'RS',
+  firstDirection: 'rightToLeft',
+  sections: [
+    {
+      id: 'body',
+      name: 'Body',
+      rows: 40,
+      panels: [
+        panelDraft('right', 'Right edge', shelfRows('garter'), { repeats: 4, edge: true }),
+        panelDraft('rope', 'My panel', SIX_ROW_ROPE),
+        panelDraft('left', 'Left edge', shelfRows('garter'), { repeats: 4, edge: true }),
+      ],
+    },
+  ],
+});
+
 /** One rope of 2 over 2 that crosses in every right-side row, over 8 stitches. */
 export const ropePiece = (
   name: string,
@@ -39,18 +65,42 @@ export async function setUp(address: string, draft: PieceDraft): Promise<{ path:
 }
 
 let entries = 0;
+/** An entry of another device, with an id that no other has. */
+export const entry = (happening: object) => ({
+  id: `018f0000-0000-7000-8000-${String((entries += 1)).padStart(12, '0')}`,
+  device: 'e2e',
+  deviceTime: '2026-11-27T10:00:00Z',
+  ...happening,
+});
+const rowDone = (row: number) => entry({ kind: 'rowDone', life: 'cast-on', row });
 
-/** The same with so many rows done; answers with its path. */
-export async function setUpAt(address: string, draft: PieceDraft, rows: number): Promise<string> {
+/** Posts entries to a piece, as many at a time as it takes; throws what it says where it refuses. */
+export async function tell(address: string, path: string, events: readonly object[]) {
+  for (let at = 0; at < events.length; at += 200) {
+    const answer = await postJson(`${address}${path}/events`, { events: events.slice(at, at + 200) });
+    if (!answer.ok) throw new Error(await answer.text());
+  }
+}
+
+/**
+ * Sets a piece up with so many rows done, and what else happened after them.
+ * @returns its path
+ */
+export async function setUpAt(
+  address: string,
+  draft: PieceDraft,
+  rows: number,
+  happenings: readonly object[] = [],
+): Promise<string> {
   const { path } = await setUp(address, draft);
-  const events = Array.from({ length: rows }, (_, i) => ({
-    id: `018f0000-0000-7000-8000-${String((entries += 1)).padStart(12, '0')}`,
-    device: 'e2e',
-    deviceTime: '2026-11-27T10:00:00Z',
-    kind: 'rowDone',
-    life: 'cast-on',
-    row: i + 1,
-  }));
-  await postJson(`${address}${path}/events`, { events });
+  const told = Array.from({ length: rows }, (_, i) => rowDone(i + 1));
+  await tell(address, path, [...told, ...happenings.map(entry)]);
   return path;
+}
+
+/** Paths of the pieces on the demo's bench, by their names. */
+export async function demoPieces({ address }: { readonly address: string }) {
+  const bench = await (await fetch(address)).text();
+  const links = bench.matchAll(/href="(\/pieces\/[0-9a-f-]{36})"[\s\S]*?<h2[^>]*>([^<]*)<\/h2>/g);
+  return Object.fromEntries([...links].map(([, path = '', name = '']) => [name, path]));
 }
