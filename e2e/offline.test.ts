@@ -159,6 +159,8 @@ describe('the server stopped', () => {
     await waitForText(page, 'main', /row 23 in hand on this device · 1 entry not sent yet/);
     await page.goto(`${piece}/logbook`, { waitUntil: 'domcontentloaded' });
     await waitForText(page, 'main', /Row/);
+    await page.close();
+    await front(laptop);
     await app.restart();
     await saved(laptop);
   });

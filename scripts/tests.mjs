@@ -39,7 +39,7 @@ export function needFiles(projects, names) {
 
 /** Jest for one project; resolves with its exit code once it has ended. */
 export function jest(project, args, { env = {}, stdio = 'inherit' } = {}) {
-  const browser = project === 'e2e' ? { CHROMIUM: needChromium() } : {};
+  const browser = project === 'e2e' ? { CHROMIUM: needChromium(), GRITCH_BUILD: 'as-is' } : {};
   const files = project === 'e2e' ? filesOf(project, namesIn(args)).length : WORKERS;
   const flags = ['--selectProjects', project, `--maxWorkers=${Math.max(1, Math.min(WORKERS, files))}`];
   const child = spawn('node', [...NODE, JEST, ...flags, `--testTimeout=${TIMEOUT_MS[project]}`, ...args], {
