@@ -8,6 +8,7 @@ import {
   complete,
   done,
   knitTo,
+  putBy,
   ripTo,
   saved,
   toastGone,
@@ -25,7 +26,11 @@ afterAll(() => app?.close());
 // What was stopped, and what is refused, is told by the browser itself.
 const tonight = evening({ bench: () => app, complaints: /ERR_|Failed to (?:fetch|load)/ });
 
-const scarf = (rows: number) => atNeedles(tonight, sixRowRope('Two-tab scarf'), { rows });
+async function scarf(rows: number): Promise<Page> {
+  const page = await atNeedles(tonight, sixRowRope('Two-tab scarf'), { rows });
+  await putBy(page);
+  return page;
+}
 const pathOf = (page: Page) => new URL(page.url()).pathname;
 
 /** On another device, which knows nothing of what this one has. */

@@ -2,7 +2,7 @@
 import type { Page } from 'puppeteer-core';
 import { reload, waitForText } from './helpers/browser';
 import { evening } from './helpers/evening';
-import { complete, saved, toastGone, waitForDone, waitForToast } from './helpers/needles';
+import { complete, putBy, saved, toastGone, waitForDone, waitForToast } from './helpers/needles';
 import { entry, postJson, ropePiece, tell } from './helpers/pieces';
 
 const ENTRIES = 2600;
@@ -29,6 +29,7 @@ async function opened(): Promise<{ piece: string; page: Page }> {
   const piece = await longPiece();
   const page = await tonight.open(piece);
   await waitForDone(page, ENTRIES);
+  await putBy(page);
   return { piece, page };
 }
 

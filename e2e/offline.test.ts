@@ -20,6 +20,7 @@ import {
   countdown,
   done,
   knitTo,
+  putBy,
   ripTo,
   saved,
   toastGone,
@@ -46,13 +47,6 @@ afterEach(async () => {
   const troubles = phone.troubles.splice(0).filter((text) => !/ERR_|Failed to (?:fetch|load)/.test(text));
   expect(troubles).toEqual([]);
 });
-
-/** Until the page opens again without a network. */
-const putBy = (page: Page) =>
-  page.waitForFunction(async () => {
-    const pages = await caches.open('pages-1');
-    return Boolean(await pages.match(location.pathname)) && navigator.serviceWorker.controller !== null;
-  });
 
 /** The runner with so many rows done, open on the laptop and put by. */
 async function onLaptop(rows: number, then: readonly object[] = []): Promise<Page> {

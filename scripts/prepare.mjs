@@ -14,12 +14,32 @@ export const dataFolder = () => path.resolve(ROOT, process.env.GRITCH_DATA || 'd
 
 const timeOf = (file) => (fs.existsSync(file) ? fs.statSync(file).mtimeMs : 0);
 
-/** Installs what the lockfile says when node_modules is missing or older than the lockfile. */
+const LOCKFILE = path.join(ROOT, 'package-lock.json');
+
+/** A package that the lockfile wants and that is not here; undefined if all are. */
+function missingPackage() {
+  const { packages } = JSON.parse(fs.readFileSync(LOCKFILE, 'utf8'));
+  const wanted = Object.entries(packages).filter(([folder, { optional }]) => folder !== '' && !optional);
+  return wanted.find(([folder]) => !fs.existsSync(path.join(ROOT, folder, 'package.json')))?.[0];
+}
+
+/** Installs what the lockfile says when node_modules is missing, older than the lockfile, or not whole. */
 export function installPackages() {
   const stamp = path.join(ROOT, 'node_modules/.package-lock.json');
-  if (timeOf(stamp) >= timeOf(path.join(ROOT, 'package-lock.json')) && timeOf(stamp) > 0) return;
+  if (timeOf(stamp) > 0 && timeOf(stamp) >= timeOf(LOCKFILE)) {
+    const missing = missingPackage();
+    if (!missing) return;
+    console.log(`The installation is not whole (${missing} is missing).`);
+  }
   console.log('Installing packages …');
-  run('npm', ['ci', '--no-audit', '--no-fund']);
+  try {
+    run('npm', ['ci', '--no-audit', '--no-fund']);
+  } catch {
+    console.error(
+      'The packages could not be installed: see above, mend what is said there, and run this again.',
+    );
+    process.exit(1);
+  }
   fs.utimesSync(stamp, new Date(), new Date());
 }
 

@@ -33,6 +33,13 @@ export const done = async (page: Page) => Number(await textOf(page, '[data-testi
 export const waitForDone = (page: Page, rows: number) =>
   waitForText(page, '[data-testid=done]', new RegExp(`^${rows}$`));
 
+/** Until the page opens again without a network, and has nothing more to ask of it. */
+export const putBy = (page: Page) =>
+  page.waitForFunction(async () => {
+    const pages = await caches.open('pages-1');
+    return Boolean(await pages.match(location.pathname)) && navigator.serviceWorker.controller !== null;
+  });
+
 export const workingRow = (page: Page) => textOf(page, '[data-testid=working-row]');
 export const onTheNeedle = (page: Page) => textOf(page, '[data-testid=stitches]');
 export const countdown = (page: Page) => textOf(page, `${NOW} .countdown`);
