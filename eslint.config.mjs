@@ -35,7 +35,7 @@ export default tseslint.config(
   },
   {
     files: ['core/**/*.ts'],
-    ignores: ['core/**/*.test.ts'],
+    ignores: ['core/**/*.test.ts', 'core/testing/size.ts'],
     rules: {
       'no-restricted-globals': ['error', ...OUTSIDE],
       'no-restricted-properties': [

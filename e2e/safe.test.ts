@@ -8,7 +8,7 @@ import { startApp, type RunningApp } from './helpers/app';
 import { press, textOf, visit, waitForText } from './helpers/browser';
 import { download } from './helpers/downloads';
 import { evening } from './helpers/evening';
-import { choose, complete, done, saved, waitForSaving } from './helpers/needles';
+import { choose, complete, done, putBy, saved, waitForSaving } from './helpers/needles';
 import { setUpAt, sixRowRope } from './helpers/pieces';
 
 let app: RunningApp;
@@ -79,6 +79,7 @@ describe('the bin', () => {
   it('meets a device that knits on: its rows wait, and go in when the piece is back', async () => {
     const at = await piece('Withy-bed stole');
     await visit(page, `${app.address}${at}`);
+    await putBy(page);
     await post(`${at}/remove`);
     await complete(page, 13);
     await waitForSaving(page, /1 entry kept on this device, not let in yet/);

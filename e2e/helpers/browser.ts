@@ -118,9 +118,11 @@ export async function front(page: Page) {
 export const textOf = (page: Page, selector: string) =>
   page.$eval(selector, (element) => (element as HTMLElement).innerText.replace(/\s+/g, ' ').trim());
 
-/** Waits until an element says something that matches. */
-export const waitForText = (page: Page, selector: string, wanted: RegExp) =>
-  page.waitForFunction(
+/** Waits until an element says something that matches; fails with what it said instead. */
+export async function waitForText(page: Page, selector: string, wanted: RegExp): Promise<void> {
+  const says = (s: string) =>
+    ((document.querySelector(s) as HTMLElement | null)?.innerText ?? '').replace(/\s+/g, ' ');
+  const found = page.waitForFunction(
     (s, source) =>
       new RegExp(source).test(
         ((document.querySelector(s) as HTMLElement | null)?.innerText ?? '').replace(/\s+/g, ' '),
@@ -129,6 +131,11 @@ export const waitForText = (page: Page, selector: string, wanted: RegExp) =>
     selector,
     wanted.source,
   );
+  await found.catch(async (error: unknown) => {
+    const instead = await page.evaluate(says, selector).catch(String);
+    throw new Error(`${selector} never said ${wanted}, but: ${instead.slice(0, 600)}`, { cause: error });
+  });
+}
 
 /**
  * The first button, link, menu item or summary with this accessible name. One that

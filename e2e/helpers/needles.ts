@@ -76,12 +76,12 @@ export async function choose(page: Page, item: string) {
   await press(page, item);
 }
 
-/** Rips back to a row, or says that those above it were never knitted. */
+/** Rips back to a row. */
 export async function ripTo(page: Page, row: number) {
   const rows = (await done(page)) - row;
   await choose(page, 'Back to a row');
   await fill(page, 'Last row that stays on the needle', String(row));
-  await press(page, `Rip ${rows} rows`);
+  await press(page, rows === 1 ? 'Rip 1 row' : `Rip ${rows} rows`);
   await waitForDone(page, row);
 }
 
