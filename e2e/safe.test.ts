@@ -144,6 +144,10 @@ describe('a damaged piece', () => {
     const at = await damaged('Fen-edge mat', { pattern: true });
     await toBench();
     expect([...(await names())].sort()).toEqual([...all, 'Fen-edge mat'].sort());
+    // Its line is read when it comes near.
+    await page.$$eval('.bench-piece h2', (found) =>
+      found.find((h2) => h2.textContent === 'Fen-edge mat')?.scrollIntoView(),
+    );
     await waitForText(page, 'main', /damaged .*1 entry of its journal cannot be read: number 10/);
     const ends = ['/logbook', '/sheet', '/paper', '/plan', '/split', '/file', '/events', '/rows/1'];
     for (const end of ['', ...ends]) expect((await fetch(app.address + at + end)).status).toBe(422);

@@ -133,7 +133,7 @@ export async function waitForText(page: Page, selector: string, wanted: RegExp):
   );
   await found.catch(async (error: unknown) => {
     const instead = await page.evaluate(says, selector).catch(String);
-    throw new Error(`${selector} never said ${wanted}, but: ${instead.slice(0, 600)}`, { cause: error });
+    throw new Error(`${selector} never said ${wanted}, but: ${instead.slice(0, 2000)}`, { cause: error });
   });
 }
 
