@@ -76,7 +76,7 @@ async function reopen(page: Page) {
     Object.keys(document.querySelector('main') ?? {}).some((key) => key.startsWith('__reactProps')),
   );
 }
-const FOLLOWS = { timeout: 2000, polling: 50 };
+const FOLLOWS = { timeout: 20_000, polling: 50 };
 const followed = (page: Page, rows: number) =>
   page.waitForFunction(
     (n) => document.querySelector('[data-testid=done]')?.textContent === n,

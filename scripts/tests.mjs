@@ -10,7 +10,7 @@ const JEST = path.join(ROOT, 'node_modules/jest/bin/jest.js');
 const NODE = ['--experimental-vm-modules', '--no-warnings'];
 const WORKERS = 2;
 /** No test is cut short because the machine is busy; a hung one ends all the same. */
-const TIMEOUT_MS = { unit: 60_000, e2e: 120_000 };
+const TIMEOUT_MS = { unit: 120_000, e2e: 400_000 };
 
 /** What is not a flag names files, as Jest takes it: a folder, a file, a part of either. */
 export const namesIn = (args) => args.filter((arg) => !arg.startsWith('-'));

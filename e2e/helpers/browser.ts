@@ -40,7 +40,7 @@ function deviceIn(context: BrowserContext, letGo: () => Promise<void>): Device {
     },
     open: async (url, viewport = DESK, prefs = HURRIED) => {
       const page = await context.newPage();
-      page.setDefaultTimeout(45_000);
+      page.setDefaultTimeout(90_000);
       page.on('console', (message) => message.type() === 'error' && troubles.push(message.text()));
       page.on('pageerror', (error) => troubles.push(String(error)));
       await page.setViewport(viewport);
