@@ -52,7 +52,7 @@ module.exports = {
     {
       name: 'ui-knows-no-database',
       severity: 'error',
-      from: { path: '^app/(ui|messages|journal)/' },
+      from: { path: '^app/(ui|messages|journal)/', pathNot: TESTS },
       to: { path: '^app/(db|routes)/' },
     },
     {

@@ -116,6 +116,7 @@ describe('the server stopped', () => {
     await laptop.$eval('[data-testid=complete]', (control) => (control as HTMLButtonElement).click());
     await laptop.close();
     const again = await tonight.device.context.newPage();
+    again.setDefaultTimeout(90_000);
     await again.goto(piece, { waitUntil: 'domcontentloaded' });
     await waitForDone(again, 21);
     expect(await countdown(again)).toMatch(/plain, then cross|CROSS NOW/);
@@ -146,6 +147,7 @@ describe('the server stopped', () => {
     await app.kill();
     await complete(laptop, 22);
     const page = await tonight.device.context.newPage();
+    page.setDefaultTimeout(90_000);
     await page.goto(`${app.address}/patterns/new`, { waitUntil: 'domcontentloaded' });
     expect(await textOf(page, 'h1')).toBe('This page is not on this device yet');
     await page.goto(app.address, { waitUntil: 'domcontentloaded' });
