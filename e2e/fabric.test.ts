@@ -4,7 +4,7 @@ import { panelDraft, type PieceDraft } from '@core/draft/draft';
 import { DESK, PHONE, waitForText, type Size } from './helpers/browser';
 import { evening } from './helpers/evening';
 import { atNeedles, complete, done, knit, touchCrossing, waitForDone } from './helpers/needles';
-import { ropePiece } from './helpers/pieces';
+import { flatPiece, ropePiece } from './helpers/pieces';
 
 const tonight = evening();
 
@@ -13,24 +13,15 @@ const LONG =
   'Row 1 (RS): p2, k4, p2.\nRow 2: k2, p4, k2.\nRow 3: p2, 2/2 RC, p2.\nRow 4: k2, p4, k2.\nRow 5: p2, k4, p2.\nRow 6: k2, p4, k2.';
 
 /** 140 stitches: a rope at the left edge that crosses in every fourth row, stockinette beside it. */
-const wide = (name: string): PieceDraft => ({
-  ...ropePiece(name, 40),
-  sections: [
-    {
-      id: 'body',
-      name: 'Body',
-      rows: 40,
-      panels: [
-        panelDraft('plain', 'plain', 'Row 1 (RS): k1.\nRow 2: p1.', { repeats: 132 }),
-        panelDraft(
-          'rope',
-          'rope',
-          'Row 1 (RS): p2, 2/2 RC, p2.\nRow 2: k2, p4, k2.\nRow 3: p2, k4, p2.\nRow 4: k2, p4, k2.',
-        ),
-      ],
-    },
-  ],
-});
+const wide = (name: string): PieceDraft =>
+  flatPiece(name, 40, [
+    panelDraft('plain', 'plain', 'Row 1 (RS): k1.\nRow 2: p1.', { repeats: 132 }),
+    panelDraft(
+      'rope',
+      'rope',
+      'Row 1 (RS): p2, 2/2 RC, p2.\nRow 2: k2, p4, k2.\nRow 3: p2, k4, p2.\nRow 4: k2, p4, k2.',
+    ),
+  ]);
 
 const ROOM = '[data-testid=fabric-room]';
 

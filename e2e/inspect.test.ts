@@ -1,11 +1,11 @@
 /** Looking a piece over, through the real interface: walked, typed, looked up; what is odd is marked and mended. */
 import type { Page } from 'puppeteer-core';
 import { panelDraft, type PieceDraft } from '@core/draft/draft';
-import { DESK, fill, PHONE, press, reload, textOf, waitForText, type Size } from './helpers/browser';
+import { DESK, fill, PHONE, press, pressIn, reload, textOf, type Size, waitForText } from './helpers/browser';
 import { evening } from './helpers/evening';
 import { beginRepair, ledThrough } from './helpers/mending';
 import { atNeedles, choose, complete, oddOnes, saved, waitForOdd } from './helpers/needles';
-import { shelfRows } from './helpers/pieces';
+import { flatPiece, shelfRows } from './helpers/pieces';
 
 const tonight = evening();
 beforeAll(async () => {
@@ -14,31 +14,13 @@ beforeAll(async () => {
 });
 
 /** A rope that crosses in rows 3, 7, 11 ..., two abreast in a second panel. */
-const ropes = (name: string): PieceDraft => ({
-  name,
-  construction: 'flat',
-  firstSide: 'RS',
-  firstDirection: 'rightToLeft',
-  sections: [
-    {
-      id: 'body',
-      name: 'Body',
-      rows: 40,
-      panels: [
-        panelDraft('one', 'eel rope', shelfRows('rope-4')),
-        panelDraft('two', 'twin ropes', shelfRows('rope-4'), { repeats: 2 }),
-      ],
-    },
-  ],
-});
+const ropes = (name: string): PieceDraft =>
+  flatPiece(name, 40, [
+    panelDraft('one', 'eel rope', shelfRows('rope-4')),
+    panelDraft('two', 'twin ropes', shelfRows('rope-4'), { repeats: 2 }),
+  ]);
 const at = (name: string, rows: number, size: Size = DESK) => atNeedles(tonight, ropes(name), { rows, size });
 
-const pressIn = (page: Page, name: string) =>
-  page.$$eval(
-    '[role=dialog] button',
-    (all, words) => (all.find((one) => one.textContent?.trim() === words) as HTMLElement).click(),
-    name,
-  );
 /** Opens the sheet; the first time on a device it asks how the piece lies. */
 async function lookOver(page: Page) {
   await choose(page, 'Look it over');

@@ -29,29 +29,17 @@ import {
   waitForDone,
   waitForOdd,
 } from './helpers/needles';
-import { entry, shelfRows, tell } from './helpers/pieces';
+import { entry, flatPiece, garterEdge, shelfRows, tell } from './helpers/pieces';
 
 const tonight = evening();
 
 /** A braid that spreads and a rope that does not, between garter edges. */
-const bolster = (name: string): PieceDraft => ({
-  name,
-  construction: 'flat',
-  firstSide: 'RS',
-  firstDirection: 'rightToLeft',
-  sections: [
-    {
-      id: 'body',
-      name: 'Body',
-      rows: 40,
-      panels: [
-        panelDraft('edge', 'edge', shelfRows('garter'), { repeats: 3, edge: true }),
-        panelDraft('braid', 'tide-mill braid', shelfRows('braid-3')),
-        panelDraft('rope', 'eel rope', shelfRows('rope-4')),
-      ],
-    },
-  ],
-});
+const bolster = (name: string): PieceDraft =>
+  flatPiece(name, 40, [
+    garterEdge('edge', 'edge', 3),
+    panelDraft('braid', 'tide-mill braid', shelfRows('braid-3')),
+    panelDraft('rope', 'eel rope', shelfRows('rope-4')),
+  ]);
 const DONE = 17;
 
 function faultsOf(

@@ -2,50 +2,24 @@
 import type { Page } from 'puppeteer-core';
 import { checkDraft, panelDraft, type PieceDraft } from '@core/draft/draft';
 import { fieldOf, type Field, type Shift } from '@core/place/question';
-import { DESK, PHONE, press, textOf, waitForText, type Size } from './helpers/browser';
+import { DESK, PHONE, press, pressIn, textOf, type Size, waitForText } from './helpers/browser';
 import { evening } from './helpers/evening';
 import { atNeedles, done, waitForDone } from './helpers/needles';
-import { ropePiece, shelfRows } from './helpers/pieces';
+import { flatPiece, garterEdge, ropePiece, shelfRows } from './helpers/pieces';
 
 const tonight = evening();
 
 /** Ropes that cross in rows 3, 7, 11 ... and 3, 9, 15 ..., and a diamond, between garter edges. */
-const panels = (name: string, rows = 60): PieceDraft => ({
-  name,
-  construction: 'flat',
-  firstSide: 'RS',
-  firstDirection: 'rightToLeft',
-  sections: [
-    {
-      id: 'body',
-      name: 'Body',
-      rows,
-      panels: [
-        panelDraft('edge', 'edge', shelfRows('garter'), { repeats: 3, edge: true }),
-        panelDraft('four', 'withy rope', shelfRows('rope-4')),
-        panelDraft('six', 'dyke rope', shelfRows('rope-6')),
-        panelDraft('diamond', 'fen diamond', shelfRows('diamond')),
-      ],
-    },
-  ],
-});
+const panels = (name: string, rows = 60): PieceDraft =>
+  flatPiece(name, rows, [
+    garterEdge('edge', 'edge', 3),
+    panelDraft('four', 'withy rope', shelfRows('rope-4')),
+    panelDraft('six', 'dyke rope', shelfRows('rope-6')),
+    panelDraft('diamond', 'fen diamond', shelfRows('diamond')),
+  ]);
 
 const open = (draft: PieceDraft, rows: number, size: Size = DESK) =>
   atNeedles(tonight, draft, { rows, size });
-
-const pressIn = (page: Page, words: string) =>
-  page.$$eval(
-    '[role=dialog] button, [role=dialog] [role=radio], [role=dialog] summary',
-    (found, name) => {
-      const own = found.filter(
-        (one) => one.textContent?.trim() === name || one.getAttribute('aria-label') === name,
-      );
-      if (!own[0])
-        throw new Error(`no “${name}” in the sheet: ${found.map((one) => one.textContent).join(' | ')}`);
-      (own[0] as HTMLElement).click();
-    },
-    words,
-  );
 
 async function find(page: Page, tab: string) {
   await page.$$eval('.top-bar button', (found) =>

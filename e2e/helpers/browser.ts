@@ -151,6 +151,24 @@ export async function press(page: Page, name: string): Promise<void> {
   }
 }
 
+/** Presses what has just these words, or this label, within the dialog, once it is there and nothing is being worked out. */
+export async function pressIn(page: Page, words: string) {
+  const found = await page.waitForFunction(
+    (name) => {
+      if (document.querySelector('[role=dialog] [aria-busy=true]')) return null;
+      const all = document.querySelectorAll<HTMLElement>(
+        '[role=dialog] button, [role=dialog] [role=radio], [role=dialog] summary',
+      );
+      return [...all].find(
+        (one) => one.textContent?.trim() === name || one.getAttribute('aria-label') === name,
+      );
+    },
+    {},
+    words,
+  );
+  await (found as ElementHandle<HTMLElement>).evaluate((one) => one.click());
+}
+
 /** Presses a button of a dialog that closes by it, and waits until the dialog is gone. */
 export async function pressAway(page: Page, name: string) {
   await press(page, name);

@@ -1,5 +1,5 @@
 /** Small pieces that several tests set up, and posts of them. */
-import { checkDraft, panelDraft, type PieceDraft } from '../../core/draft/draft';
+import { checkDraft, panelDraft, type PanelDraft, type PieceDraft } from '../../core/draft/draft';
 import { writePiece } from '../../core/formats/piece';
 import { SHELF } from '../../core/shelf/data';
 
@@ -14,38 +14,32 @@ Row 2 and all WS rows: knit the knits and purl the purls.
 Row 3: p2, 2/2 RC, p2.
 Row 5: p2, k4, p2.`;
 
-/** The six-row rope between two garter edges: 16 stitches, 40 rows, as `castOnRope` sets it up. */
-export const sixRowRope = (name: string): PieceDraft => ({
+/** A flat piece of one section. */
+export const flatPiece = (name: string, rows: number, panels: readonly PanelDraft[]): PieceDraft => ({
   name,
   construction: 'flat',
   firstSide: 'RS',
   firstDirection: 'rightToLeft',
-  sections: [
-    {
-      id: 'body',
-      name: 'Body',
-      rows: 40,
-      panels: [
-        panelDraft('right', 'Right edge', shelfRows('garter'), { repeats: 4, edge: true }),
-        panelDraft('rope', 'My panel', SIX_ROW_ROPE),
-        panelDraft('left', 'Left edge', shelfRows('garter'), { repeats: 4, edge: true }),
-      ],
-    },
-  ],
+  sections: [{ id: 'body', name: 'Body', rows, panels }],
 });
+/** Garter stitches at an edge. */
+export const garterEdge = (id: string, name: string, repeats: number) =>
+  panelDraft(id, name, shelfRows('garter'), { repeats, edge: true });
+
+/** The six-row rope between two garter edges: 16 stitches, 40 rows, as `castOnRope` sets it up. */
+export const sixRowRope = (name: string): PieceDraft =>
+  flatPiece(name, 40, [
+    garterEdge('right', 'Right edge', 4),
+    panelDraft('rope', 'My panel', SIX_ROW_ROPE),
+    garterEdge('left', 'Left edge', 4),
+  ]);
 
 /** One rope of 2 over 2 that crosses in every right-side row, over 8 stitches. */
 export const ropePiece = (
   name: string,
   rows: number,
   text = 'Row 1 (RS): p2, 2/2 RC, p2.\nRow 2: k2, p4, k2.',
-): PieceDraft => ({
-  name,
-  construction: 'flat',
-  firstSide: 'RS',
-  firstDirection: 'rightToLeft',
-  sections: [{ id: 'body', name: 'Body', rows, panels: [panelDraft('rope', 'rope', text)] }],
-});
+): PieceDraft => flatPiece(name, rows, [panelDraft('rope', 'rope', text)]);
 
 export const postJson = (address: string, body: object) =>
   fetch(address, { method: 'POST', redirect: 'manual', headers: JSON_TEXT, body: JSON.stringify(body) });
