@@ -17,6 +17,7 @@ beforeAll(async () => {
   piece = /href="(\/pieces\/[0-9a-f-]{36})"/.exec((await to({})).text)?.[1] ?? '';
   expect(piece).not.toBe('');
 });
+afterEach(() => app.revive());
 afterAll(() => app?.close());
 
 const JSON_HEADERS = { 'content-type': JSON_TEXT };

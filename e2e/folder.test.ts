@@ -14,6 +14,7 @@ beforeAll(async () => {
   app = await startApp({ demo: true });
   piece = /href="(\/pieces\/[0-9a-f-]{36})"/.exec(await page('/'))?.[1] ?? '';
 });
+afterEach(() => app.revive());
 afterAll(async () => {
   await app?.close();
   rmSync(place, { recursive: true, force: true });

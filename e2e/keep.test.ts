@@ -22,6 +22,7 @@ let app: RunningApp;
 beforeAll(async () => {
   app = await startApp();
 });
+afterEach(() => app.revive());
 afterAll(() => app?.close());
 // What was stopped, and what is refused, is told by the browser itself.
 const tonight = evening({ bench: () => app, complaints: /ERR_|Failed to (?:fetch|load)/ });

@@ -36,6 +36,7 @@ beforeAll(async () => {
   app = await startApp({ apart: true });
   phone = await openAnother();
 });
+afterEach(() => app.revive());
 afterAll(async () => {
   await phone?.close();
   await app?.close();

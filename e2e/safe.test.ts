@@ -16,6 +16,7 @@ const downloads = mkdtempSync(path.join(os.tmpdir(), 'gritch-downloads-'));
 beforeAll(async () => {
   app = await startApp({ demo: true });
 });
+afterEach(() => app.revive());
 afterAll(async () => {
   await app?.close();
   rmSync(downloads, { recursive: true, force: true });

@@ -16,6 +16,8 @@ export type RunningApp = Bench & {
   kill(): Promise<void>;
   /** Starts it again on the same port and data; `room`: no file may grow beyond so many kB. */
   restart(room?: number | null): Promise<void>;
+  /** Starts it again where a test that failed has left it dead. */
+  revive(): Promise<void>;
   /** Ends it and removes its data. */
   close(): Promise<void>;
 };
@@ -121,6 +123,10 @@ export async function startApp({ demo = false, env = {} as Env, apart = false } 
     kill: () => ended(child),
     restart: async (room = null) => {
       ({ child, address, said } = await start(folder, port, env, built, room));
+    },
+    revive: async () => {
+      const isDead = child.exitCode !== null || child.signalCode !== null;
+      if (isDead) ({ child, address, said } = await start(folder, port, env, built));
     },
     close: async () => {
       await ended(child);
