@@ -220,13 +220,16 @@ describe('posts of changed plans', () => {
     const made = await post('/pieces/new', { draft: sectionWith({ rows: 200 }), yarn: 'oat' });
     const id = made.headers.get('location')?.split('/').pop() ?? '';
     let told = 0;
+    let someTold = () => undefined as void;
+    const twentyTold = new Promise<void>((resolve) => (someTold = resolve));
     const rows = (async () => {
       for (let n = 1; n <= 120; n += 1) {
         const one = row(n, { id: idOf(90_000 + n) });
         if ((await send([one], id)).status === 200) told = n;
+        if (n === 20) someTold();
       }
     })();
-    while (told < 20) await new Promise((resolve) => setTimeout(resolve, 5));
+    await twentyTold;
     const answer = await change({ draft: sectionWith({ rows: 240 }), revision: 1 }, id);
     await rows;
     const { events } = (await (await fetch(`${app.address}/pieces/${id}/events`)).json()) as {
