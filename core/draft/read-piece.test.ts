@@ -41,6 +41,7 @@ it('becomes a piece with those panels, from the right edge, that can be cast on'
   const { sheet } = checked.value;
   // 3 + 16 + 1 + 4 + 3, counted by hand; the rope lies twice across.
   expect(castOnCount(sheet)).toBe(27);
+  expect(read.value.draft.firstSide).toBe('RS');
   const row = charted(sheet, 1);
   expect(row.panels.map(({ panel }) => panel.repeats)).toEqual([1, 2, 1, 1, 1]);
   expect(row.panels.flatMap(({ cells }) => cells.map(({ cell }) => cell.kind)).filter((kind) => kind === 'crossing')).toHaveLength(3); // prettier-ignore
@@ -70,6 +71,8 @@ describe('set-up rows of a chart', () => {
       startRow: 1,
       repeats: 2,
     });
+    // Its row 1 is a wrong-side row.
+    expect(read.value.draft.firstSide).toBe('WS');
     const checked = checkDraft(read.value.draft);
     if (!checked.ok) throw new Error(JSON.stringify(checked.error));
     expect([1, 2].map((row) => charted(checked.value.sheet, row).panels[1]?.name)).toEqual([

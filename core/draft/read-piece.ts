@@ -11,7 +11,7 @@ import type { Family } from '../notation/names';
 import { cellsOf, partsOf, type Facing } from '../notation/parts';
 import type { NotationProblem, RowLabel } from '../notation/problems';
 import { readRows, readWritten } from '../notation/read';
-import type { WrittenRow } from '../notation/rows';
+import type { WrittenRow, WrittenRun } from '../notation/rows';
 import type { Item } from '../notation/syntax';
 import { writeRows } from '../notation/write';
 import { panelDraft, type PanelDraft, type PieceDraft } from './draft';
@@ -177,7 +177,9 @@ export function readPiece(
   const segments = rows.filter((row): row is Segment[] => !('code' in row));
   if (problems.length === 0) problems.push(...misplaced(segments, all));
   if (problems.length > 0) return err(problems);
-  return draftOf(segments, charts, name, family, written.inTheRound, written.runs[0]?.firstSide ?? 'RS');
+  // Without a run of rows there would have been a problem.
+  const { firstSide } = written.runs[0] as WrittenRun;
+  return draftOf(segments, charts, name, family, written.inTheRound, firstSide);
 }
 
 function draftOf(
