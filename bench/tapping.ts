@@ -69,7 +69,7 @@ class Needles {
     });
     const face = new URLSearchParams({ intent: 'wrongSide', wrongSide: 'chart' });
     await fetch(`${this.address}/knitter`, { method: 'POST', body: face });
-    const executablePath = process.env.CHROMIUM ?? '/usr/bin/chromium';
+    const executablePath = process.env.CHROMIUM as string;
     this.browser = await puppeteer.launch({ executablePath, userDataDir: this.profile, args: FLAGS });
   }
 

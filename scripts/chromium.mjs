@@ -2,7 +2,9 @@
 import { execFileSync, spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 
+/** The one without a window's own works comes first: it needs a quarter less of the machine. */
 const PLACES = [
+  '/usr/bin/chromium-headless-shell',
   '/usr/bin/chromium',
   '/usr/bin/chromium-browser',
   '/usr/bin/google-chrome',
@@ -40,7 +42,7 @@ export function needChromium() {
     };
     try {
       apt('update', '-qq');
-      apt('install', '-y', '-qq', '--no-install-recommends', 'chromium');
+      apt('install', '-y', '-qq', '--no-install-recommends', 'chromium-headless-shell');
     } catch (error) {
       console.error(String(error?.message ?? error));
     }
@@ -48,7 +50,7 @@ export function needChromium() {
   const installed = findChromium();
   if (installed) return installed;
   console.error(
-    'Chromium is missing: install it (Debian: apt-get install chromium) or name it in CHROMIUM, then run npm test again.',
+    'Chromium is missing: install it (Debian: apt-get install chromium-headless-shell) or name it in CHROMIUM, then run npm test again.',
   );
   process.exit(1);
 }

@@ -13,13 +13,25 @@ export type Offline =
 /** What the router asks for when a link to a page is followed. */
 const dataOf = (path: string) => (path === '/' ? '/_root.data' : `${path}.data`);
 
-/** A page loaded before there was a worker was not kept by it. */
-async function putBy(paths: readonly string[]) {
-  const pages = await caches.open(PAGES);
-  const wanted = paths.flatMap((path) => [path, dataOf(path)]);
-  await Promise.allSettled(wanted.map((path) => pages.add(path)));
-  return (await Promise.all(wanted.slice(0, 2).map((path) => pages.match(path)))).every(Boolean);
+const isControlled = () => 'serviceWorker' in navigator && navigator.serviceWorker.controller !== null;
+/** The document that has just come through the worker, which keeps what it hands on; a page come back to is put by anew. */
+let handedOn = typeof document !== 'undefined' && isControlled() ? location.pathname : null;
+
+const putBy = (pages: Cache, addresses: readonly string[]) =>
+  Promise.allSettled(addresses.map((address) => pages.add(address)));
+
+/** Puts this page by, unless the worker has just done it; tells whether it opens again. */
+async function putByHere(pages: Cache, path: string): Promise<boolean> {
+  const kept = async (address: string) => (await pages.match(address)) !== undefined;
+  const fresh = handedOn === path && (await kept(path));
+  handedOn = null;
+  const data = dataOf(path);
+  await putBy(pages, [...(fresh ? [] : [path]), ...((await kept(data)) ? [] : [data])]);
+  return (await kept(path)) && (await kept(data));
 }
+
+/** In ms. What is a step away is fetched later: the first seconds of a page are the knitter's. */
+const AROUND_AFTER = 4000;
 
 /** @param paths this page first, then what is a step away from it */
 export function useOffline(paths: readonly string[]) {
@@ -28,6 +40,7 @@ export function useOffline(paths: readonly string[]) {
   const key = paths.join(' ');
   useEffect(() => {
     let here = true;
+    let later: ReturnType<typeof setTimeout> | undefined;
     const run = async () => {
       if (import.meta.env.DEV || !('serviceWorker' in navigator) || !('caches' in window))
         return setOffline('cannot');
@@ -38,11 +51,19 @@ export function useOffline(paths: readonly string[]) {
       );
       see();
       await navigator.serviceWorker.ready;
-      const kept = await putBy(key.split(' '));
-      if (here) setOffline(kept ? 'ready' : 'asking');
+      const pages = await caches.open(PAGES);
+      const [path = '/', ...around] = key.split(' ');
+      const kept = await putByHere(pages, path);
+      if (!here) return;
+      setOffline(kept ? 'ready' : 'asking');
+      const addresses = around.flatMap((to) => [to, dataOf(to)]);
+      later = setTimeout(() => void putBy(pages, addresses), AROUND_AFTER);
     };
     run().catch(() => here && setOffline('cannot'));
-    return () => void (here = false);
+    return () => {
+      here = false;
+      clearTimeout(later);
+    };
   }, [key]);
   const takeNewer = () => {
     navigator.serviceWorker.addEventListener('controllerchange', () => location.reload(), { once: true });

@@ -18,7 +18,12 @@ cleanupOutdatedCaches();
 
 /** Of whatever version: a page of a newer build finds what the waiting worker has put by. */
 registerRoute(
-  ({ url, sameOrigin }) => sameOrigin && /^\/(assets\/|icon|manifest)/.test(url.pathname),
+  ({ url, sameOrigin }) => sameOrigin && url.pathname.startsWith('/assets/'),
+  async ({ request }) => (await caches.match(request, { ignoreVary: true })) ?? fetch(request),
+);
+/** These carry their version behind a question mark; to look past it, a browser goes through all that is kept. */
+registerRoute(
+  ({ url, sameOrigin }) => sameOrigin && /^\/(icon|manifest)/.test(url.pathname),
   async ({ request }) =>
     (await caches.match(request, { ignoreSearch: true, ignoreVary: true })) ?? fetch(request),
 );

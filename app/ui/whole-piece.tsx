@@ -24,50 +24,59 @@ type Drawn = {
 
 const turned = ({ outline }: Drawn, x: number, width: number) => outline.left - x - width;
 
-function PanelFabric({
-  drawn,
-  section,
-  panel,
-  at,
-}: {
-  drawn: Drawn;
-  section: OutlinedSection;
-  panel: OutlinedPanel;
-  at: number;
-}) {
+/** A panel's place in the drawing, and the fabric that fills it: null where a repeat does not stand on itself. */
+function panelFill(drawn: Drawn, section: OutlinedSection, panel: OutlinedPanel, at: number) {
   const { outline, sheet, rowCm, yarn } = drawn;
   const chart = sheet.plan.charts[panel.panel.chart] as Chart;
   const tile = fabricTile(chart, panel.panel.repeats);
   const x = turned(drawn, panel.x, panel.width.cm);
   const y = outline.height - section.y - section.height;
   const box = { x, y, width: panel.width.cm, height: section.height };
-  if (!tile || !yarn) return <rect {...box} className="tile-ground" />;
-  const key = `${drawn.id}-${section.index}-${at}`;
+  if (!tile || !yarn) return { box, fabric: null };
   const within = Math.max(0, panel.position - chart.setUp.length) % tile.rows;
   const foot = y + section.height + within * rowCm;
   const size = { width: panel.width.cm, height: tile.rows * rowCm };
-  return (
-    <>
-      <pattern id={key} patternUnits="userSpaceOnUse" x={x} y={foot} {...size}>
-        <image href={tileImage(tile, yarn)} preserveAspectRatio="none" {...size} />
-      </pattern>
-      <rect {...box} fill={`url(#${key})`} />
-    </>
-  );
+  return {
+    box,
+    fabric: { key: `${drawn.id}-${section.index}-${at}`, image: tileImage(tile, yarn), x, y: foot, size },
+  };
 }
 
-/** The panels are drawn once; where stitches have closed up, that part of them is drawn again, moved. */
+/**
+ * The panels are drawn once; where stitches have closed up, that part of them is drawn again, moved. Their fabric stands
+ * outside of what is drawn again: a browser would load a copy's pictures anew.
+ */
 function SectionFabric({ drawn, section }: { drawn: Drawn; section: OutlinedSection }) {
   const { outline } = drawn;
   const key = `${drawn.id}-${section.index}`;
   const shifts = [...new Set(section.boxes.map(({ shift }) => shift))];
+  const fills = section.panels.map((panel, at) => panelFill(drawn, section, panel, at));
   return (
     <>
       <defs>
+        {fills.map(
+          ({ fabric }) =>
+            fabric && (
+              <pattern
+                key={fabric.key}
+                id={fabric.key}
+                patternUnits="userSpaceOnUse"
+                x={fabric.x}
+                y={fabric.y}
+                {...fabric.size}
+              >
+                <image href={fabric.image} preserveAspectRatio="none" {...fabric.size} />
+              </pattern>
+            ),
+        )}
         <g id={`${key}-panels`}>
-          {section.panels.map((panel, at) => (
-            <PanelFabric key={panel.panel.id} drawn={drawn} section={section} panel={panel} at={at} />
-          ))}
+          {fills.map(({ box, fabric }, at) =>
+            fabric ? (
+              <rect key={at} {...box} fill={`url(#${fabric.key})`} />
+            ) : (
+              <rect key={at} {...box} className="tile-ground" />
+            ),
+          )}
         </g>
       </defs>
       {shifts.map((shift, i) => (

@@ -80,7 +80,7 @@ export async function openAnother(): Promise<Device> {
 /** The same in a browser of its own, for measurements. */
 export async function openBrowser(): Promise<Device> {
   const userDataDir = mkdtempSync(path.join(os.tmpdir(), 'gritch-profile-'));
-  const executablePath = process.env.CHROMIUM ?? '/usr/bin/chromium';
+  const executablePath = process.env.CHROMIUM as string;
   const browser = await puppeteer.launch({ executablePath, userDataDir, args: FLAGS });
   return deviceIn(browser.defaultBrowserContext(), async () => {
     await browser.close();

@@ -6,6 +6,7 @@ import type { Page } from 'puppeteer-core';
 export async function findings(page: Page, within = 'body') {
   const { violations } = await new AxePuppeteer(page)
     .include(within)
+    .options({ resultTypes: ['violations'] })
     .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
     .analyze();
   return violations.map(({ id, nodes }) => [id, nodes.map(({ html }) => html).slice(0, 3)]);

@@ -5,6 +5,8 @@ import { clothOf } from '@core/fabric/cloth';
 import { ROW_HEIGHT } from '@core/fabric/shapes';
 import type { CrossingBox } from '@core/fabric/shapes';
 import type { JournalState } from '@core/journal/fold';
+import { crossesIn } from '@core/piece/crossings';
+import { made } from '@core/piece/worksheet';
 import { cellKey } from '@core/stitch/cells';
 import { pack, type Packed } from '~/ui/fabric/pack';
 import { FabricPicture } from '~/ui/fabric/picture';
@@ -134,10 +136,10 @@ export function LookStrip({
   onOdd: (box: CrossingBox) => void;
   onAll: () => void;
 }) {
-  const { cloth, done, round, sheet } = view;
+  const { done, round, sheet } = view;
   const turns = sheet.plan.construction === 'flat';
   const later = useLater();
-  const crosses = done > 0 && cloth.shapesOf(done).crossings.length > 0;
+  const crosses = done > 0 && crossesIn(made(sheet, done)).length > 0;
   const marked = state.faults.some(({ pieceRow }) => pieceRow === done);
   if (!crosses || state.looked.has(done) || marked) return null;
   return (
