@@ -162,13 +162,13 @@ describe('told, printed, read back and performed', () => {
     const ways = VARIANTS.flatMap((more, i) =>
       HANDS.flatMap((hand) => [1 + (i % 4), 1 + ((i + 2) % 4)].map((repeats) => ({ more, hand, repeats }))),
     );
-    for (const { more, hand, repeats } of some(ways, 3, at))
+    for (const { more, hand, repeats } of some(ways, 4, at))
       knitted(sheetOf([{ rows: lengthOf(key), panels: [{ chart: key, repeats }] }], more), hand);
   });
   it.each(keys)('%s closed to a ring, crossings over the join, either hand', (key, at) => {
     const ring = closeToRing(chartFrom(key));
     const ways = HANDS.flatMap((hand) => [1, 2, 3].map((repeats) => ({ hand, repeats })));
-    for (const { hand, repeats } of ring.ok ? some(ways, 3, at) : [])
+    for (const { hand, repeats } of ring.ok ? some(ways, 4, at) : [])
       knitted(
         sheetOf(
           [

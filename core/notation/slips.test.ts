@@ -75,7 +75,7 @@ function tally(texts: readonly Sound[], count: number, seed: number, kinds?: rea
 it('are made in at least sixty sound texts', () =>
   expect(WRITTEN.length + SPOKEN.length).toBeGreaterThanOrEqual(60));
 
-const OF_WRITTEN = runs(4000, 20_000);
+const OF_WRITTEN = runs(2500, 20_000);
 it(`of ${OF_WRITTEN} not one is read as another chart without a word`, () => {
   const { counts, misread } = tally(WRITTEN, OF_WRITTEN, SEED);
   expect(misread).toEqual([]);
@@ -83,7 +83,7 @@ it(`of ${OF_WRITTEN} not one is read as another chart without a word`, () => {
   expect(counts.refused + counts.doubted).toBeGreaterThan(OF_WRITTEN / 2);
 });
 
-const OF_ONCE = runs(1500, 6_000);
+const OF_ONCE = runs(1000, 6_000);
 it(`of ${OF_ONCE} in rows worked once not one is`, () => {
   const { counts, misread } = tally(ONCE, OF_ONCE, SEED);
   expect(misread).toEqual([]);

@@ -133,7 +133,7 @@ describe('the posterior (Bayes), against one worked out row by row', () => {
             expect(fast).toBeCloseTo((slow.get(row) as number) / total, 8);
         },
       ),
-      { numRuns: runs(60, 600) },
+      { numRuns: runs(40, 600) },
     ));
   it('chances of panels out of step halve with every row, and make up 6 in 100', () => {
     const shifts = shiftsOf(built);
@@ -192,7 +192,7 @@ describe('what a question is expected to tell (mutual information)', () => {
 });
 
 describe('knitters who have lost their row', () => {
-  const SEARCHES = runs(200, 10_000);
+  const SEARCHES = runs(150, 10_000);
   const fields = DEMO.map(({ draft }) => {
     const checked = checkDraft(draft);
     if (!checked.ok) throw new Error('the demo is not sound');
@@ -236,7 +236,7 @@ describe('knitters who have lost their row', () => {
   it('a panel that is out of step is found by looking at every panel', () => {
     const draw = drawing(SEED);
     const lost = field(THREE);
-    const all = runs(60, 600);
+    const all = runs(40, 600);
     let [found, led] = [0, 0];
     for (let i = 0; i < all; i += 1) {
       const truth = 14 + Math.floor(draw() * 24);
