@@ -125,18 +125,18 @@ function AskLength({ units, onAnswer }: Pick<AskProps, 'onAnswer'> & Pick<PlaceP
 
 export function Ask({
   question,
+  asking,
   expected,
   props,
   onAnswer,
 }: {
   question: Question;
+  asking: Asking;
   expected: number;
   props: TabProps;
   onAnswer: (answer: Answer) => void;
 }) {
-  const { names, place, units, view } = props;
-  const asking = place?.askings.get(keyOf(question));
-  if (!asking) return null;
+  const { names, units, view } = props;
   const tall = 'panel' in question && isTall(view, question.panel);
   const hint = hintWords(question, names, tall);
   const before = props.answers.findLast((one) => keyOf(one.question) === asking.key)?.seen;

@@ -17,6 +17,9 @@ export function WhereTab(props: TabProps) {
   const { answer: found, fresh } = useAsked(place, ask);
   const [last, setLast] = useState<Located | null>(null);
   if (found && found !== last) setLast(found);
+  // A question stays to be read while a changed piece is laid out.
+  const [askings, setAskings] = useState(place?.askings);
+  if (place && place.askings !== askings) setAskings(place.askings);
   // What was found stays until the next answer is weighed.
   const located = found ?? last;
   const give = (answer: Answer) => {
@@ -30,6 +33,7 @@ export function WhereTab(props: TabProps) {
   if (!located) return <p className="text-soft">Laying out the piece …</p>;
   const { step, impossible } = located;
   const question = wanted ?? (step.kind === 'ask' ? step.question : null);
+  const asking = question && askings?.get(keyOf(question));
   return (
     <div aria-busy={!fresh}>
       {answers.length === 0 && (
@@ -54,13 +58,16 @@ export function WhereTab(props: TabProps) {
       ))}
       {question ? (
         <>
-          <Ask
-            key={`${keyOf(question)} ${answers.length}`}
-            question={question}
-            expected={located.expected.get(keyOf(question)) ?? 0}
-            props={props}
-            onAnswer={give}
-          />
+          {asking && (
+            <Ask
+              key={`${asking.key} ${answers.length}`}
+              question={question}
+              asking={asking}
+              expected={located.expected.get(asking.key) ?? 0}
+              props={props}
+              onAnswer={give}
+            />
+          )}
           {step.kind === 'ask' && (
             <Others
               questions={[step.question, ...step.others].filter((one) => one !== question)}
