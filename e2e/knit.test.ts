@@ -110,7 +110,7 @@ describe('at the needles she', () => {
 
 describe('a crossing that leans the wrong way', () => {
   const steps = (page: Page) =>
-    page.$$eval('[data-testid=mend-steps] li', (items) =>
+    page.$$eval('[aria-label="Every step"] li', (items) =>
       items.map((item) => (item as HTMLElement).innerText),
     );
 
@@ -122,11 +122,11 @@ describe('a crossing that leans the wrong way', () => {
     // Rungs = last finished row - crossing row + 1; 2/2 releases 4. Common practice, no published source.
     expect(await repairFigures(page)).toEqual([4, 24 - 15 + 1, 1]);
     // Ten rows of sixteen stitches are sooner ripped; a ladder is among the other ways.
-    await waitForText(page, '[data-testid=remedy-best]', /Rip back/);
+    await waitForText(page, '[aria-label="The way to take"]', /Rip back/);
     await press(page, 'Other ways');
     await press(page, 'Put it right, step by step');
     await press(page, 'Every step, from the right side');
-    await page.waitForSelector('[data-testid=mend-steps]');
+    await page.waitForSelector('[aria-label="Every step"]');
     expect((await steps(page)).filter((step) => step.startsWith('Strand'))).toEqual([
       'Strand 1 (row 15): (2 to the BACK, knit 2, then knit the held 2); slide all 4 back to the right end.',
       'Strands 2 to 6 (rows 16 to 20): knit 4 with each; slide all 4 back to the right end.',

@@ -120,7 +120,7 @@ describe.each([
     await pressAway(page, 'Logbook');
     await waitForText(page, 'main', /A crossing put right, let down and worked up again/);
     await waitForText(page, 'main', /Began to put 2 crossings right after row 17/);
-    const repairs = await textOf(page, '[data-testid=repairs]');
+    const repairs = await textOf(page, '[aria-label="Crossings that went wrong"]');
     expect(repairs).toMatch(
       /Tide-mill braid, row 5 · found on .* · put right, let down and worked up again, in (less than a minute|\d+ minutes?)/,
     );
@@ -194,13 +194,13 @@ describe('the ways to deal with it', () => {
     const plain = panelDraft('plain', 'plain', shelfRows('stockinette'), { repeats: 90 });
     return { ...draft, sections: [{ ...body, panels: [...body.panels, plain] }] };
   };
-  const best = (page: Page) => textOf(page, '[data-testid=remedy-best]');
+  const best = (page: Page) => textOf(page, '[aria-label="The way to take"]');
   const odd = async (page: Page, row: number) => {
     const mark = await page.waitForSelector(`[data-crossing^="rope:${row}:"]`);
     await mark?.evaluate((found) => (found as SVGElement).focus());
     await page.keyboard.press('Enter');
     await press(page, 'It leans left');
-    await page.waitForSelector('[data-testid=remedy-best]');
+    await page.waitForSelector('[aria-label="The way to take"]');
   };
 
   it('on a wide piece the ladder is the way to take, with its reason; others cost what they cost, or cannot be', async () => {

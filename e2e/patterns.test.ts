@@ -23,8 +23,8 @@ beforeEach(async () => {
 afterAll(() => rmSync(downloads, { recursive: true, force: true }));
 
 const FACTS = '[data-testid=facts]';
-const PROBLEMS = '[data-testid=problems]';
-const FINDINGS = '[data-testid=findings]';
+const PROBLEMS = '[aria-label="To be mended"]';
+const FINDINGS = '[aria-label="Worth a second look"]';
 const picked = () =>
   page.$eval('#pattern-text', (area) => {
     const { value, selectionStart, selectionEnd } = area as HTMLTextAreaElement;
@@ -95,9 +95,9 @@ describe('from a pasted text to a pattern that is kept', () => {
     await page.waitForFunction(() => /patterns\/[0-9a-f-]{36}$/.test(location.pathname));
     await reload(page);
     await waitForText(page, FACTS, /13 stitches, 4 rows/);
-    expect(await textOf(page, '[data-testid=settled]')).toMatch(/C5B/);
+    expect(await textOf(page, '[aria-label="Settled by you"]')).toMatch(/C5B/);
     const kept = page.url();
-    const written = await textOf(page, '[data-testid=written]');
+    const written = await textOf(page, '[aria-label="The rows, written out"]');
     expect(written).toMatch(/3\/2 RC = slip next 2 sts to cable needle and hold at back/);
 
     const kinds = ['Pattern file', 'Grid for spreadsheets', 'Chart with legend', 'Written rows'];
@@ -105,7 +105,7 @@ describe('from a pasted text to a pattern that is kept', () => {
       await chooseFile(await takeAway(kind));
       await page.waitForFunction(() => location.pathname === '/patterns/new');
       await waitForText(page, FACTS, /13 stitches, 4 rows/);
-      expect(await textOf(page, '[data-testid=written]')).toBe(written);
+      expect(await textOf(page, '[aria-label="The rows, written out"]')).toBe(written);
       await visit(page, kept);
     }
     expect(JSON.parse(readFileSync(path.join(downloads, 'Otter-run.json'), 'utf8'))).toMatchObject({ text: TEXT.replace('zap, ', ', ') }); // prettier-ignore
@@ -115,7 +115,11 @@ describe('from a pasted text to a pattern that is kept', () => {
     await press(page, 'Save the changes');
     await waitForText(page, '[data-testid=kept]', /^saved$/);
     await press(page, 'Knit it in a piece');
-    await waitForText(page, '[data-testid=preview]', /Otter walk: every 4 rows, first crosses in row 1/);
+    await waitForText(
+      page,
+      '[aria-label="How it will look"]',
+      /Otter walk: every 4 rows, first crosses in row 1/,
+    );
     await visit(page, `${tonight.address}/patterns`);
     await page.select('aria/Kind', 'own');
     await waitForText(page, '[data-testid=found]', /^1 pattern$/);
@@ -148,7 +152,7 @@ Rwo four, knit 2, purl 4 and knit 2.`,
     );
     await page.click('.meaning');
     await waitForText(page, FACTS, /8 stitches, 4 rows/);
-    const passed = await page.$('[data-testid=remarks]');
+    const passed = await page.$('[aria-label="Remarks passed over"]');
     expect(await passed?.evaluate((part) => (part as HTMLElement).innerText)).toMatch(/Cast on 24 sts/);
     expect(await passed?.evaluate((part) => (part as HTMLElement).innerText)).not.toMatch(/long evening/);
     await press(page, 'Keep this pattern');
@@ -156,7 +160,7 @@ Rwo four, knit 2, purl 4 and knit 2.`,
     await reload(page);
     await waitForText(page, FACTS, /8 stitches, 4 rows/);
     await press(page, 'Knit it in a piece');
-    await waitForText(page, '[data-testid=preview]', /As she told it: every 4 rows/);
+    await waitForText(page, '[aria-label="How it will look"]', /As she told it: every 4 rows/);
     const repeats = await page.$$eval('.panel-editor', (panels) =>
       panels.map(
         (panel) => panel.querySelector<HTMLInputElement>('input[inputmode], input[type=number]')?.value,
@@ -178,7 +182,7 @@ Rwo four, knit 2, purl 4 and knit 2.`,
     await page.waitForFunction(() => /patterns\/[0-9a-f-]{36}$/.test(location.pathname));
     await reload(page);
     await waitForText(page, FACTS, /7 stitches, 2 rows/);
-    expect(await textOf(page, '[data-testid=settled]')).toMatch(/second pattern of the text/);
+    expect(await textOf(page, '[aria-label="Settled by you"]')).toMatch(/second pattern of the text/);
   });
 
   it('a hat from its rib to its crown is asked, drawn, kept, and set up as three sections that fit', async () => {
@@ -188,7 +192,7 @@ Rwo four, knit 2, purl 4 and knit 2.`,
     await press(page, 'Write “Work the rows under each heading one after the other.”');
     await waitForText(page, PROBLEMS, /\(row 3\).*works 8 stitches.*leaves 4 stitches.*worked once/);
     await press(page, 'Write “Work these rows once.”');
-    const stretches = '[data-testid=stretches]';
+    const stretches = '[aria-label="Parts"]';
     await waitForText(
       page,
       stretches,
@@ -196,7 +200,7 @@ Rwo four, knit 2, purl 4 and knit 2.`,
     );
     await waitForText(
       page,
-      '[data-testid=counts]',
+      '[aria-label="Stitches row by row"]',
       /8 to begin with; round 1 of Crown: 6, round 3 of Crown: 4/,
     );
     await waitForText(page, FINDINGS, /2 of them change the count/);
@@ -205,7 +209,7 @@ Rwo four, knit 2, purl 4 and knit 2.`,
     await reload(page);
     await waitForText(page, stretches, /Crown 3 rounds worked once/);
     await press(page, 'Knit it in a piece');
-    const preview = '[data-testid=preview]';
+    const preview = '[aria-label="How it will look"]';
     await waitForText(page, preview, /Cast on 8 stitches, 83 rounds/);
     await fill(page, 'Name of the piece', 'Hat of the fen');
     await fill(page, 'Repeats', '24');
@@ -265,14 +269,14 @@ Rwo four, knit 2, purl 4 and knit 2.`,
     await pasteText(page, 'Worked in the round.\nk2 at the edge of all\nSizes: S (L)\nRow 1: k4 (6), p2.');
     await waitForText(page, PROBLEMS, /for 2 sizes/);
     await press(page, 'Size 2');
-    await waitForText(page, '[data-testid=settled]', /Size 2 Ask again/);
+    await waitForText(page, '[aria-label="Settled by you"]', /Size 2 Ask again/);
     await waitForText(page, PROBLEMS, /belongs to no row.*calls every round a row/);
     await press(page, 'It is only a remark');
     await press(page, 'Worked in the round');
     await waitForText(page, FACTS, /8 stitches, 1 round multiple/);
     await waitForText(
       page,
-      '[data-testid=remarks]',
+      '[aria-label="Remarks passed over"]',
       /Passed over, to be read by you.*k2 at the edge.*1 other remark passed over/,
     );
   });
@@ -283,9 +287,13 @@ Rwo four, knit 2, purl 4 and knit 2.`,
       .map((n) => `Row ${n}: k3, work row ${n} of Eel rope over next 16 sts, k3.`)
       .join('\n');
     await pasteText(page, `${rope}The mat\n${rows}`);
-    await waitForText(page, '[data-testid=whole-piece]', /From right to left: Right edge Eel rope Left edge/);
+    await waitForText(
+      page,
+      '[aria-label="The whole piece"]',
+      /From right to left: Right edge Eel rope Left edge/,
+    );
     await press(page, 'Set it up with these panels');
-    await waitForText(page, '[data-testid=preview]', /Cast on 22 stitches/);
+    await waitForText(page, '[aria-label="How it will look"]', /Cast on 22 stitches/);
   });
 });
 
@@ -322,17 +330,27 @@ describe('words and stitches', () => {
     await waitForText(page, '[data-testid=picked]', /row 2, stitch 1 from the right: “k1”/);
     await press(page, 'wrong side');
     await waitForText(page, '[data-testid=picked]', /“k1”/);
-    expect(await page.$$eval('[data-testid=effort] g', (rows) => rows.map((row) => row.getAttribute('data-crossings')))).toEqual(['1', '0']); // prettier-ignore
+    expect(await page.$$eval('[aria-label="How much work each row is"] g', (rows) => rows.map((row) => row.getAttribute('data-crossings')))).toEqual(['1', '0']); // prettier-ignore
   });
 
   it('rows are written out in her own manner, itemised when she asks', async () => {
     await visit(page, `${tonight.address}/patterns/shelf/rope-4`);
-    expect(await textOf(page, '[data-testid=written]')).toMatch(/Row 2 and all WS rows: knit the knits/);
+    expect(await textOf(page, '[aria-label="The rows, written out"]')).toMatch(
+      /Row 2 and all WS rows: knit the knits/,
+    );
     await press(page, 'every row stitch by stitch');
-    await waitForText(page, '[data-testid=written]', /Row 2 \(WS\): \*k2, p4, k2; rep from \* to end/);
+    await waitForText(
+      page,
+      '[aria-label="The rows, written out"]',
+      /Row 2 \(WS\): \*k2, p4, k2; rep from \* to end/,
+    );
     await page.select('aria/Names of crossings', 'hold');
     await press(page, 'for work in the round');
-    await waitForText(page, '[data-testid=written]', /Round 3: \*p2, C4B, p2.*C4B = slip next 2 sts/);
+    await waitForText(
+      page,
+      '[aria-label="The rows, written out"]',
+      /Round 3: \*p2, C4B, p2.*C4B = slip next 2 sts/,
+    );
   });
 });
 

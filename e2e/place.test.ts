@@ -31,9 +31,9 @@ async function find(page: Page, tab: string) {
 }
 
 const question = (page: Page) =>
-  page.$eval('[data-testid=question]', (one) => (one as HTMLElement).dataset.question ?? '');
+  page.$eval('[aria-label="Question"]', (one) => (one as HTMLElement).dataset.question ?? '');
 const likeliest = (page: Page) =>
-  page.$eval('[data-testid=likely] li span', (one) => Number((one as HTMLElement).innerText));
+  page.$eval('[aria-label="How likely each is"] li span', (one) => Number((one as HTMLElement).innerText));
 
 type Fabric = { readonly field: Field; readonly row: number; readonly shift: Shift | null };
 
@@ -45,7 +45,7 @@ function fabricOf(draft: PieceDraft, row: number, shift: Shift | null = null): F
   return { field: fieldOf(checked.value.sheet, { school, hung: [], rowsPer10: null }), row, shift };
 }
 
-const answers = (page: Page) => page.$$eval('[data-testid=answers] li', (found) => found.length);
+const answers = (page: Page) => page.$$eval('[aria-label="What you have said"] li', (found) => found.length);
 
 /** Answers what is asked by what is to be seen, through the buttons that are there. */
 async function answer(page: Page, { field, row, shift }: Fabric) {
@@ -56,7 +56,7 @@ async function answer(page: Page, { field, row, shift }: Fabric) {
   if (asked.type === 'count') await pressIn(page, String(value));
   else
     await page.$$eval(
-      '[data-testid=question] .plain-button',
+      '[aria-label="Question"] .plain-button',
       (found, at) => (found[at] as HTMLElement).click(),
       asked.values.indexOf(value),
     );
@@ -66,9 +66,9 @@ async function answer(page: Page, { field, row, shift }: Fabric) {
 const settled = (page: Page, count: number) =>
   page.waitForFunction(
     (wanted) =>
-      document.querySelectorAll('[data-testid=answers] li').length === wanted &&
+      document.querySelectorAll('[aria-label="What you have said"] li').length === wanted &&
       !document.querySelector('[aria-busy=true]') &&
-      document.querySelector('[data-testid=question], [data-testid=found]'),
+      document.querySelector('[aria-label="Question"], [aria-label="What was found"]'),
     {},
     count,
   );
@@ -76,7 +76,8 @@ const settled = (page: Page, count: number) =>
 /** @returns how many questions it took */
 async function untilFound(page: Page, fabric: Fabric, most = 16): Promise<number> {
   let asked = 0;
-  for (; asked < most && !(await page.$('[data-testid=found]')); asked += 1) await answer(page, fabric);
+  for (; asked < most && !(await page.$('[aria-label="What was found"]')); asked += 1)
+    await answer(page, fabric);
   return asked;
 }
 
@@ -87,10 +88,10 @@ describe('Where am I?', () => {
   ])('finds the row by what is seen, and sets the piece to it (%s)', async (name, size) => {
     const page = await open(panels(`Sallow ${name}`), 24, size);
     await find(page, 'Where am I?');
-    await page.waitForSelector('[data-testid=question]');
+    await page.waitForSelector('[aria-label="Question"]');
     expect(await likeliest(page)).toBe(24);
     expect(await untilFound(page, fabricOf(panels('Seen'), 27))).toBeLessThanOrEqual(5);
-    await waitForText(page, '[data-testid=found]', /27 rows are done/);
+    await waitForText(page, '[aria-label="What was found"]', /27 rows are done/);
     await pressIn(page, 'Set the piece to 27 rows done');
     await waitForDone(page, 27);
     await page.waitForSelector('[data-testid=agrees]');
@@ -103,15 +104,15 @@ describe('Where am I?', () => {
   it('“I don’t know” is an answer, an answer can be taken back, and what cannot be is said', async () => {
     const page = await open(panels('Sedge'), 24);
     await find(page, 'Where am I?');
-    await page.waitForSelector('[data-testid=question]');
+    await page.waitForSelector('[aria-label="Question"]');
     const first = await question(page);
     await pressIn(page, 'I don’t know');
     await settled(page, 1);
     expect(await question(page)).not.toBe(first);
-    expect(await textOf(page, '[data-testid=answers]')).toMatch(/did not say/);
-    await page.click('[data-testid=answers] button');
+    expect(await textOf(page, '[aria-label="What you have said"]')).toMatch(/did not say/);
+    await page.click('[aria-label="What you have said"] li button');
     await page.waitForFunction(
-      (key) => document.querySelector<HTMLElement>('[data-testid=question]')?.dataset.question === key,
+      (key) => document.querySelector<HTMLElement>('[aria-label="Question"]')?.dataset.question === key,
       {},
       first,
     );
@@ -120,7 +121,7 @@ describe('Where am I?', () => {
     await pressIn(page, 'Dyke rope: how many above its last hole?');
     await page.waitForSelector('[data-question="count six"]');
     await pressIn(page, 'Another number');
-    await page.focus('[data-testid=question] input');
+    await page.focus('[aria-label="Question"] input');
     await page.keyboard.type('88');
     await pressIn(page, 'That many');
     await waitForText(
@@ -134,11 +135,11 @@ describe('Where am I?', () => {
   it('who has seen enough takes what is likely, with how likely it is beside it', async () => {
     const page = await open(panels('Reedmace'), 24);
     await find(page, 'Where am I?');
-    await page.waitForSelector('[data-testid=question]');
+    await page.waitForSelector('[aria-label="Question"]');
     expect(await page.evaluate(() => document.body.innerText)).not.toContain('Enough');
     await answer(page, fabricOf(panels('Seen'), 27));
     await answer(page, fabricOf(panels('Seen'), 27));
-    expect(await page.$('[data-testid=found]')).toBeNull();
+    expect(await page.$('[aria-label="What was found"]')).toBeNull();
     const row = await likeliest(page);
     await pressIn(page, 'Enough: take one of these');
     await pressIn(page, `Set the piece to ${row} rows done`);
@@ -148,19 +149,19 @@ describe('Where am I?', () => {
   it('a panel two rows ahead is found, set as the record, and its next crossing comes two rows sooner', async () => {
     const page = await open(panels('Bulrush'), 24);
     await find(page, 'Where am I?');
-    await page.waitForSelector('[data-testid=question]');
+    await page.waitForSelector('[aria-label="Question"]');
     // After 24 rows the dyke rope’s hole of row 21 should be 4 below the needle. It is 6.
     const fabric = fabricOf(panels('Seen'), 24, { panel: 'six', by: 2 });
     await untilFound(page, fabric);
-    for (let i = 0; i < 4 && (await page.$('[data-testid=found][data-step=sure]')); i += 1) {
+    for (let i = 0; i < 4 && (await page.$('[aria-label="What was found"][data-step=sure]')); i += 1) {
       await pressIn(page, 'Dyke rope');
-      await page.waitForSelector('[data-testid=question]');
+      await page.waitForSelector('[aria-label="Question"]');
       await answer(page, fabric);
       await untilFound(page, fabric);
     }
     await waitForText(
       page,
-      '[data-testid=found][data-step=outOfStep]',
+      '[aria-label="What was found"][data-step=outOfStep]',
       /24 rows done, and dyke rope is 2 rows ahead/,
     );
     await pressIn(page, 'Set dyke rope');
@@ -188,14 +189,14 @@ describe('Count with me', () => {
     await pressIn(page, 'One more');
     await waitForText(
       page,
-      '[data-testid=where-counted]',
+      '[aria-label="Where that is"]',
       /Row 6 of 6 is on the needle: row 24, 18 or 30[\s\S]*The journal’s row 24 shows 4 too/,
     );
     // One more than there is: as when the hole is taken for the crossing row.
     await pressIn(page, 'One more');
     await waitForText(
       page,
-      '[data-testid=where-counted]',
+      '[aria-label="Where that is"]',
       /4 would be there: one fewer\. The hole looks like the crossing row/,
     );
   });
@@ -203,7 +204,7 @@ describe('Count with me', () => {
   it('both ways of counting are switched there, hold at once and are kept', async () => {
     const page = await open(panels('Comfrey'), 24);
     await find(page, 'Where am I?');
-    await page.waitForSelector('[data-testid=question]');
+    await page.waitForSelector('[aria-label="Question"]');
     await pressIn(page, 'Ask me something else');
     await pressIn(page, 'Dyke rope: how many above its last hole?');
     await page.waitForSelector('[data-question="count six"]');
@@ -235,7 +236,7 @@ describe('Count with me', () => {
     for (let i = 0; i < 9; i += 1) await pressIn(page, i === 0 ? 'The first one' : 'One more');
     await waitForText(
       page,
-      '[data-testid=where-counted]',
+      '[aria-label="Where that is"]',
       /9 rows above the cast-on edge: 9 rows are done\. The journal says so too/,
     );
   });
@@ -267,14 +268,20 @@ describe('from hole to hole', () => {
     await type(page, 3, '6');
     await waitForText(
       page,
-      '[data-testid=audit]',
+      '[aria-label="What the counts tell"]',
       /planned in row 21: it came 2 rows early, in row 19\.[\s\S]*dyke rope is 2 rows ahead/,
     );
     expect(
-      await page.$$eval('[data-testid=audit] button', (found) => found.map((one) => one.textContent)),
+      await page.$$eval('[aria-label="What the counts tell"] button', (found) =>
+        found.map((one) => one.textContent),
+      ),
     ).toEqual(['Set dyke rope: so since row 19']);
     await type(page, 3, '60');
-    await waitForText(page, '[data-testid=audit]', /only 30 are done\. Count the longest of them again/);
+    await waitForText(
+      page,
+      '[aria-label="What the counts tell"]',
+      /only 30 are done\. Count the longest of them again/,
+    );
     const between = await page.$$('[role=dialog] input');
     await between[between.length - 2]?.click({ clickCount: 3 });
     await page.keyboard.type('10');
@@ -286,7 +293,7 @@ describe('from hole to hole', () => {
     // The record is set, and then the same counts are as they should be.
     await type(page, 3, '6');
     await pressIn(page, 'Set dyke rope: so since row 19');
-    await waitForText(page, '[data-testid=audit]', /All 4 crossings lie where they should/);
+    await waitForText(page, '[aria-label="What the counts tell"]', /All 4 crossings lie where they should/);
     await waitForText(page, '.heads', /dyke rope row 3 of 6/);
   });
 });

@@ -59,14 +59,14 @@ describe('a bolster of 48 cm', () => {
     await press(page, 'Move Honeycomb to the right');
     await unfold('Size');
     await fill(page, 'Wanted width', '48');
-    await waitForText(page, '[data-testid=counts]', /By edge stitches.*By repeats of Honeycomb/);
-    const choices = await page.$$eval('[data-testid=counts] li:last-child .count-choice', (all) =>
+    await waitForText(page, '[aria-label="Counts that fit"]', /By edge stitches.*By repeats of Honeycomb/);
+    const choices = await page.$$eval('[aria-label="Counts that fit"] li:last-child .count-choice', (all) =>
       all.map((one) => Number.parseFloat(one.textContent ?? '')),
     );
     expect(choices).toHaveLength(2);
     expect(choices[0]).toBeLessThanOrEqual(48);
     expect(choices[1]).toBeGreaterThan(48);
-    const wider = (await page.$$('[data-testid=counts] li:last-child .count-choice'))[1];
+    const wider = (await page.$$('[aria-label="Counts that fit"] li:last-child .count-choice'))[1];
     await (wider as ElementHandle<Element>).click();
     await waitForText(page, '[data-testid=finished-size]', new RegExp(`^${choices[1]} cm wide`));
     await fill(page, 'Rows for a length', '48');
@@ -123,7 +123,7 @@ describe('a bottle cosy of 22 cm', () => {
     await page.waitForFunction(() => !/longer than the round/.test(document.body.innerText));
     await unfold('Size');
     await fill(page, 'Wanted circumference', '22');
-    await waitForText(page, '[data-testid=counts]', /20 cm 36 st, × 9.*22.2 cm 40 st, × 10/);
+    await waitForText(page, '[aria-label="Counts that fit"]', /20 cm 36 st, × 9.*22.2 cm 40 st, × 10/);
     await press(page, 'A round of increases');
     await press(page, 'Add a section that runs on');
     await press(page, 'Take My panel away');

@@ -90,8 +90,8 @@ describe('at the needles', () => {
     const page = await needles('Practice swatch');
     await touchCrossing(page, 9, 'rope');
     await waitForText(page, '.side-sheet', /Marked/);
-    const way = ['h3', 'p', 'button'].map((part) => `[data-testid=remedy-best] ${part}`).join();
-    await page.waitForSelector('[data-testid=remedy-best] button');
+    const way = ['h3', 'p', 'button'].map((part) => `[aria-label="The way to take"] ${part}`).join();
+    await page.waitForSelector('[aria-label="The way to take"] button');
     expect(await outOfSight(page, way)).toEqual([]);
     await page.close();
   });

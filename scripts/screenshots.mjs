@@ -101,7 +101,7 @@ Row 7: *p2, k2, C4F, k2; rep from * to last 2 sts, p2.`;
 const paste = (text) => async (page) => {
   await page.focus('#pattern-text');
   await page.evaluate((words) => document.execCommand('insertText', false, words), text);
-  await page.waitForSelector('[data-testid=problems]');
+  await page.waitForSelector('[aria-label="To be mended"]');
 };
 /** Puts the caret into a word: its stitches light up. */
 const lightUp = (word, occurrence) => async (page) => {

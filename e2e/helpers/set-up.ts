@@ -5,7 +5,7 @@ import { saved } from './needles';
 import { SIX_ROW_ROPE } from './pieces';
 
 /** What would be cast on, as the set-up page tells it. */
-export const PREVIEW = '[data-testid=preview]';
+export const PREVIEW = '[aria-label="How it will look"]';
 
 /** Pastes into the field that has the focus, as a clipboard would: all at once. */
 const paste = (page: Page, text: string) =>

@@ -103,7 +103,7 @@ export function Repairs({
   const along = history.flatMap(({ row, panel, wale }) => alongRow(sheet, hand, row, panel, wale) ?? []);
   const into = history.flatMap(({ intoSitting }) => intoSitting ?? []);
   return (
-    <section className="mt-8" aria-label="Crossings that went wrong" data-testid="repairs">
+    <section className="mt-8" aria-label="Crossings that went wrong">
       <h2 className="text-2xl">Crossings that went wrong</h2>
       <ul className="mt-2">
         {history.map((entry) => (

@@ -45,7 +45,7 @@ export function Answers({ choices, onChoices }: { choices: Choices; onChoices: (
   const answers = answersIn(choices);
   if (answers.length === 0) return null;
   return (
-    <section className="mt-5" aria-label="Settled by you" data-testid="settled">
+    <section className="mt-5" aria-label="Settled by you">
       <h3 className="text-xl">Settled by you</h3>
       <ul>
         {answers.map(({ key, words, without }) => (

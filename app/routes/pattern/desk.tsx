@@ -93,7 +93,7 @@ function Drawn({
 function WholePiece({ reading }: { reading: Extract<Reading, { kind: 'piece' }> }) {
   const { draft, panels } = reading.piece;
   return (
-    <section className="findings" data-testid="whole-piece">
+    <section className="findings" aria-label="The whole piece">
       <h2>This is a whole piece</h2>
       <p className="mt-2">Its rows work other charts side by side. From right to left:</p>
       <ol className="mt-2 list-decimal pl-7">

@@ -30,7 +30,7 @@ export function EffortStrip({
   const crossing = rows.filter(({ crossings }) => crossings > 0).length;
   const said = `${crossing} of ${counted(rows.length, line)} ${plural(crossing, 'crosses', 'cross')}; the hardest is ${nameOf(hardest.index)}`;
   return (
-    <figure className="effort" data-testid="effort">
+    <figure className="effort" aria-label="How much work each row is">
       <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={`Effort by row. ${said}.`}>
         {rows.map(({ index, effort, crossings }) => {
           const left = x(index) ?? 0;

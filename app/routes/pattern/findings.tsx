@@ -26,7 +26,7 @@ export function Findings({ reading, choices, onChoices, onShow }: Omit<Props, 't
     return <p className="sound">Every row fits, and nothing looks like a mistake.</p>;
   const open = findings.filter(({ key }) => !choices.intended.includes(key)).length;
   return (
-    <section className="findings" aria-label="Worth a second look" data-testid="findings">
+    <section className="findings" aria-label="Worth a second look">
       <h2>
         {open === 0
           ? 'All as intended'
@@ -109,7 +109,7 @@ export function PassedOver({ reading, text, onShow }: Pick<Props, 'reading' | 't
   const idle = remarks.filter((span) => !weighty.includes(span));
   if (remarks.length === 0) return null;
   return (
-    <section className="mt-4" data-testid="remarks" aria-label="Remarks passed over">
+    <section className="mt-4" aria-label="Remarks passed over">
       {weighty.length > 0 && (
         <>
           <h3 className="text-xl">Passed over, to be read by you</h3>

@@ -141,7 +141,7 @@ function onceEach(problems: readonly NotationProblem[]): NotationProblem[] {
 export function Problems({ problems, onShow, onText, ...rest }: Props) {
   const shown = onceEach(problems);
   return (
-    <section className="findings" aria-label="To be mended" data-testid="problems">
+    <section className="findings" aria-label="To be mended">
       <h2>{shown.length === 1 ? 'One thing to settle' : `${shown.length} things to settle`}</h2>
       <ol>
         {shown.slice(0, MOST_SHOWN).map((problem, i) => {

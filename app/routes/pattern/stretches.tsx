@@ -29,7 +29,7 @@ export function StretchList({ reading }: { reading: ChartReading }) {
   const { stretches, repeats } = reading;
   const line = lineOf(reading.inTheRound);
   return (
-    <ol className="mt-2 mb-4 flex flex-col gap-2" data-testid="stretches">
+    <ol className="mt-2 mb-4 flex flex-col gap-2" aria-label="Parts">
       {stretches.map((stretch, i) => {
         const { chart, times } = stretch;
         const setUps = chart.setUp.length;
@@ -100,7 +100,7 @@ export function CountStrip({
   const said = saidOf(begins, counts, nameOf);
   const numbered = counts.filter(({ changes }) => changes).length <= MOST_NUMBERS;
   return (
-    <figure className="mt-5" data-testid="counts">
+    <figure className="mt-5" aria-label="Stitches row by row">
       <h3 className="text-xl">Stitches after each {line}</h3>
       <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="mt-1 w-full" aria-hidden="true">
         {counts.map(({ index, count, changes }) => {

@@ -64,7 +64,7 @@ export function WrittenOut({ pattern, family: usual }: { pattern: Pattern; famil
           <span>every row stitch by stitch</span>
         </label>
       </div>
-      <pre className="written-rows" data-testid="written" tabIndex={0} aria-label="The rows, written out">
+      <pre className="written-rows" tabIndex={0} aria-label="The rows, written out">
         {rows}
       </pre>
       <div className="mt-3 flex flex-wrap gap-2" role="group" aria-label="Take it away as">

@@ -128,7 +128,7 @@ export function Preview({
   const first = sheet.firstRows[shown] ?? 1;
   const panels = charted(sheet, first).panels.filter(({ panel }) => !panel.edge);
   return (
-    <figure className="preview" data-stale={stale} data-yarn={yarn} data-testid="preview">
+    <figure className="preview" data-stale={stale} data-yarn={yarn} aria-label="How it will look">
       <div className="tiled-sides" role="group" aria-label="What is shown">
         <button type="button" aria-pressed={whole} onClick={() => setWhole(true)}>
           whole piece

@@ -76,7 +76,7 @@ function Table({
   if (!planned) return null;
   const measured = sheet.plan.making?.panelWidths ?? {};
   return (
-    <ul className="counts" data-testid="counts">
+    <ul className="counts" aria-label="Counts that fit">
       {waysToGrow(sheet.plan, planned).map((way) => {
         const counts = countsByGrowing(sheet.plan, planned, way, wantedCm, gauge, measured);
         const take = ({ steps }: Count) =>

@@ -236,7 +236,7 @@ export function Overview({
         <HowSheLikesIt mending={mending} view={view} choices={choices} choose={choose} />
         {mending && (
           <Disclosure title="Every step, from the right side">
-            <ol className="list-decimal pl-7" data-testid="mend-steps">
+            <ol className="list-decimal pl-7" aria-label="Every step">
               {listed(mending.steps).map(({ at }) => (
                 <li key={at} className="border-t border-line py-1.5 pl-1">
                   {listedSaid(mending.steps, at, mending.how)}

@@ -176,16 +176,16 @@ export function RemedyList(props: Props) {
   const line = lineOf(round);
   const [best, ...others] = remedies.offers;
   return (
-    <section aria-label="Ways to put it right" data-testid="remedies">
+    <section aria-label="Ways to put it right">
       {best && (
-        <div className="mt-5 rounded-xl border-2 border-action p-4" data-testid="remedy-best">
+        <section className="mt-5 rounded-xl border-2 border-action p-4" aria-label="The way to take">
           <p className="text-base text-soft">The way to take</p>
           <h3 className="text-2xl leading-tight font-bold">{REMEDY_WORDS[best.remedy]}</h3>
           <p className="mt-1">{offerWords(best, line)}</p>
           <p className="mt-1 font-semibold">{reasonWords(remedies.offers)}</p>
           <HowTo offer={best} props={props} />
           <Acts offer={best} props={props} lead />
-        </div>
+        </section>
       )}
       <Disclosure title="Other ways">
         {others.map((offer) => (

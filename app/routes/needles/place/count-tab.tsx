@@ -163,7 +163,7 @@ function CountIn({ props, chosen, name }: { props: TabProps; chosen: string; nam
           <RotateCcw aria-hidden="true" size={22} />
         </button>
       </div>
-      <div className="mt-5 grid gap-2" aria-live="polite" data-testid="where-counted">
+      <section className="mt-5 grid gap-2" aria-live="polite" aria-label="Where that is">
         {told === 0 ? (
           <p className="text-soft">
             As the journal has it, {along.touches.length} {thingWords(along, along.touches.length)}{' '}
@@ -172,7 +172,7 @@ function CountIn({ props, chosen, name }: { props: TabProps; chosen: string; nam
         ) : (
           <Answer props={{ ...props, panel: chosen }} name={name} along={along} told={told} />
         )}
-      </div>
+      </section>
       <p className="label mt-5">Or tap what you counted</p>
       <Numbers label={`I count`} least={1} most={Math.min(most, 36)} value={told} onChoose={setTold} />
       {starts.length > 1 && (

@@ -32,7 +32,7 @@ export function Enough({ rows, ...props }: TabProps & { rows: readonly RowChance
 export function Likely({ rows, done, names }: { rows: readonly RowChance[]; done: number; names: Names }) {
   const shown = shownOf(rows);
   return (
-    <section className="mt-6" aria-label="How likely each is" data-testid="likely">
+    <section className="mt-6" aria-label="How likely each is">
       <p className="label">{capital(names.line)}s done, as likely as</p>
       <ul className="mt-1 grid gap-1">
         {shown.map(({ row, chance }) => (
@@ -66,7 +66,7 @@ export function Answers({ props, onTakeBack }: { props: TabProps; onTakeBack: (i
           Begin again
         </button>
       </div>
-      <ul data-testid="answers">
+      <ul>
         {answers.map(({ question, seen }, i) => (
           <li
             key={`${keyOf(question)} ${i}`}
@@ -141,7 +141,7 @@ export function Found({
   const title = foundWords(step, names);
   if (!title) return null;
   return (
-    <section aria-live="polite" data-testid="found" data-step={step.kind}>
+    <section aria-live="polite" aria-label="What was found" data-step={step.kind}>
       <h3 className="text-2xl">{title}</h3>
       {step.kind === 'sure' && (
         <>

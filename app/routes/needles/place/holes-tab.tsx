@@ -109,7 +109,7 @@ function Audit({ holes, panel, name, props }: AuditProps) {
       >
         <Plus aria-hidden="true" size={20} /> One hole further down
       </button>
-      <div className="mt-4 grid gap-2" aria-live="polite" data-testid="audit">
+      <section className="mt-4 grid gap-2" aria-live="polite" aria-label="What the counts tell">
         {audit &&
           ('code' in audit ? (
             <p className="text-fault">{auditProblemWords(audit, name, line)}</p>
@@ -140,7 +140,7 @@ function Audit({ holes, panel, name, props }: AuditProps) {
             </tbody>
           </table>
         )}
-      </div>
+      </section>
     </section>
   );
 }

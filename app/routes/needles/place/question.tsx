@@ -144,7 +144,7 @@ export function Ask({
     onAnswer({ question, seen: give === undefined ? { value } : { value, give } });
   const Body = asking.type === 'choice' ? AskChoice : AskCount;
   return (
-    <section aria-label="Question" data-testid="question" data-question={asking.key}>
+    <section aria-label="Question" data-question={asking.key}>
       <h3 className="text-2xl">{questionWords(question, names)}</h3>
       {before && (
         <p className="mt-1.5 font-semibold">
