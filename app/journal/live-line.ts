@@ -19,18 +19,21 @@ export class LiveLine {
     private readonly address: string,
     private readonly journal: DeviceJournal,
     private readonly say: (line: Line) => void,
+    /** What else the page shows, and when it was given that. */
+    private readonly page: { readonly at: () => number; readonly refresh: () => void },
   ) {}
 
   open() {
     this.wanted = true;
     if (this.source) return;
     const after = encodeURIComponent(placeWords(this.journal.place));
-    const source = new EventSource(`${this.address}/live?after=${after}`);
+    const source = new EventSource(`${this.address}/live?after=${after}&of=${this.page.at()}`);
     this.source = source;
     source.onopen = () => this.say('open');
     source.addEventListener('entry', (message: MessageEvent<string>) => {
       this.journal.take(placeFrom(message.lastEventId).seq, JSON.parse(message.data) as JournalEvent);
     });
+    source.addEventListener('old', () => this.page.refresh());
     source.addEventListener('differs', () => void this.takeWhole());
     source.onerror = () => {
       if (source.readyState === EventSource.CLOSED) this.tryAgain();

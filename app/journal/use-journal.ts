@@ -4,13 +4,13 @@ import { useRevalidator } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import type { Happening, JournalEvent } from '@core/journal/events';
 import { fold } from '@core/journal/fold';
-import type { JournalPart } from '@core/journal/standing';
 import { JOURNAL_REFUSALS } from './refusals';
 import { compareClock } from '~/device/clock';
 import { deviceName } from '~/device/name';
 import { deviceStore } from '~/device/store';
 import { browserCopies } from './copies';
 import { DeviceJournal } from './device-journal';
+import type { Handed } from './handed';
 import { LiveLine, type Line } from './live-line';
 import type { Answer } from './outbox';
 import { prefixOf } from './pending';
@@ -62,23 +62,27 @@ async function postTo(pieceId: string, events: readonly JournalEvent[]): Promise
   }
 }
 
-/** The line is open while the page is in sight; each time it opens, and when the plan was changed, the page is fetched anew. */
-function useLine(pieceId: string, journal: DeviceJournal, plans: number): Line {
+/**
+ * The line is open while the page is in sight. Where it finds the page old, and when the plan was changed, the page is fetched
+ * anew: one that was just opened stands as it is, and is not taken away if the network goes that moment.
+ */
+function useLine(pieceId: string, journal: DeviceJournal, plans: number, at: number): Line {
   const [line, setLine] = useState<Line>('closed');
   const revalidator = useRevalidator();
   const revalidate = useRef(revalidator.revalidate);
+  const given = useRef(at);
   useEffect(() => {
     revalidate.current = revalidator.revalidate;
+    given.current = at;
   });
   useEffect(() => {
     let here = true;
-    const live = new LiveLine(`/pieces/${pieceId}`, journal, (now) => {
+    const say = (now: Line) => {
       setLine(now);
-      if (now === 'open') {
-        void revalidate.current();
-        journal.send();
-      }
-    });
+      if (now === 'open') journal.send();
+    };
+    const page = { at: () => given.current, refresh: () => void revalidate.current() };
+    const live = new LiveLine(`/pieces/${pieceId}`, journal, say, page);
     const look = () => {
       if (!here) return;
       if (document.visibilityState !== 'visible') return live.close();
@@ -133,7 +137,7 @@ function useStaying(unkept: number) {
 }
 
 /** Give its component the piece's id as key: another piece is another journal. */
-export function useJournal(pieceId: string, stored: JournalPart) {
+export function useJournal(pieceId: string, stored: Handed) {
   const [journal] = useState(() => {
     const post = (events: readonly JournalEvent[]) => postTo(pieceId, events);
     return new DeviceJournal(pieceId, { store: deviceStore, post, copies: browserCopies }, stored);
@@ -143,7 +147,7 @@ export function useJournal(pieceId: string, stored: JournalPart) {
   const { base, events, wholeWanted, pending, saving, heldUp, refused, unkept, copied, copyRefused } = device;
   useEffect(() => journal.offer(stored), [journal, stored]);
   const plans = useMemo(() => events.filter(({ kind }) => kind === 'planChanged').length, [events]);
-  const line = useLine(pieceId, journal, plans);
+  const line = useLine(pieceId, journal, plans, stored.at);
   const state = useMemo(() => fold(events, base), [events, base]);
   useWhole(pieceId, journal, wholeWanted || state.unsure, line);
   useStaying(unkept.length);

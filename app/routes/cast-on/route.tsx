@@ -16,6 +16,7 @@ import { outlineOf } from '@core/plan/outline';
 import { whoAsks } from '~/knitter/asking.server';
 import { openJournal } from '~/db/journal-part.server';
 import { findDraft, findPiece, readSettings } from '~/db/pieces.server';
+import { handed } from '~/journal/handed';
 import { useJournal } from '~/journal/use-journal';
 import { cautionWords } from '~/messages/cautions';
 import { gaugeLine } from '~/messages/gauge';
@@ -40,7 +41,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     openJournal(db, knitterId, piece.id),
     readSettings(db, knitterId),
   ]);
-  return { piece, draft: draft.draft, revision: draft.number, journal: part, settings };
+  return { piece, draft: draft.draft, revision: draft.number, journal: handed(part), settings };
 }
 
 export const meta: Route.MetaFunction = () => [{ title: 'Cast-on sheet · Gritch' }];

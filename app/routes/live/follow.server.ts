@@ -16,11 +16,15 @@ const encoder = new TextEncoder();
 const sayEntry = (seq: number, event: JournalEvent) =>
   `event: entry\nid: ${placeWords({ seq, id: event.id })}\ndata: ${JSON.stringify(event)}\n\n`;
 
-/** @returns the line's bytes; null if there is no room for another line */
+/**
+ * @param isOld whether the page was given the rest of what it shows too long ago; it is told
+ * @returns the line's bytes; null if there is no room for another line
+ */
 export function follow(
   pieceId: string,
   first: Place,
   readAfter: ReadAfter,
+  isOld = false,
 ): ReadableStream<Uint8Array> | null {
   let place = first;
   let ended = false;
@@ -52,7 +56,7 @@ export function follow(
     });
 
   async function* told(): AsyncGenerator<string> {
-    yield 'retry: 1000\n\n';
+    yield `retry: 1000\n\n${isOld ? 'event: old\ndata: {}\n\n' : ''}`;
     while (!ended) {
       if (!news) await wait();
       if (ended) return;

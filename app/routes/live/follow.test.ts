@@ -45,6 +45,14 @@ describe('a live line', () => {
     await reader.cancel();
   });
 
+  it('tells a page that it is old before anything else, and says nothing of it to a new one', async () => {
+    for (const isOld of [true, false]) {
+      const { reader, text } = opened('piece', START, journal(1).readAfter, isOld);
+      expect((await text()).includes('event: old')).toBe(isOld);
+      await reader.cancel();
+    }
+  });
+
   it('reads on only when the reader does', async () => {
     const { made, readAfter } = journal(1000);
     const { reader, text } = opened('piece', START, readAfter);

@@ -7,6 +7,7 @@ import { whoAsks } from '~/knitter/asking.server';
 import { openJournal } from '~/db/journal-part.server';
 import { readJournal } from '~/db/journal.server';
 import { findPiece, readSettings } from '~/db/pieces.server';
+import { handed } from '~/journal/handed';
 import { useJournal } from '~/journal/use-journal';
 import { eventWords, VERDICT_WORDS } from '~/messages/journal';
 import { Page } from '~/ui/page';
@@ -27,9 +28,11 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     panels: Object.fromEntries(
       piece.plan.sections.flatMap(({ panels }) => panels.map(({ id, name }) => [id, name])),
     ),
-    journal: all
-      ? { base: null, events: await readJournal(db, knitterId, piece.id) }
-      : (await openJournal(db, knitterId, piece.id)).part,
+    journal: handed(
+      all
+        ? { base: null, events: await readJournal(db, knitterId, piece.id) }
+        : (await openJournal(db, knitterId, piece.id)).part,
+    ),
     plan: piece.plan,
     settings: await readSettings(db, knitterId),
   };

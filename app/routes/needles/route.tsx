@@ -7,6 +7,7 @@ import { whoAsks } from '~/knitter/asking.server';
 import { openJournal } from '~/db/journal-part.server';
 import { firstOfPair } from '~/db/on-needles.server';
 import { findPiece, readSettings } from '~/db/pieces.server';
+import { handed } from '~/journal/handed';
 import { useJournal } from '~/journal/use-journal';
 import { useOffline } from '~/offline/use-offline';
 import { useAwake } from '~/device/use-awake';
@@ -48,7 +49,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     readSettings(db, knitterId),
     firstOfPair(db, knitterId, piece.id),
   ]);
-  return { piece, journal: part, settings, pair };
+  return { piece, journal: handed(part), settings, pair };
 }
 
 export const meta: Route.MetaFunction = ({ data: loaded }) => [

@@ -6,6 +6,7 @@ import { worksheet } from '@core/piece/worksheet';
 import { whoAsks } from '~/knitter/asking.server';
 import { openJournal } from '~/db/journal-part.server';
 import { findPiece, readSettings } from '~/db/pieces.server';
+import { handed } from '~/journal/handed';
 import { useJournal } from '~/journal/use-journal';
 import { useInPage } from '~/ui/use-in-page';
 import { wayOf } from '~/knitter/settings';
@@ -30,7 +31,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     openJournal(db, knitterId, piece.id),
     readSettings(db, knitterId),
   ]);
-  return { piece, journal: part, settings };
+  return { piece, journal: handed(part), settings };
 }
 
 export const meta: Route.MetaFunction = () => [{ title: 'Rows on paper · Gritch' }];

@@ -4,10 +4,9 @@
  */
 import fc from 'fast-check';
 import { shelfCharts } from '../../shelf/shelf';
-import { gridChart } from '../../testing/grid';
 import { runs, soundCases } from '../../testing/size';
 import { KNIT, PURL, type Cell } from '../../stitch/types';
-import { checkChart, type Chart } from '../chart';
+import type { Chart } from '../chart';
 import { mirrorChart } from '../mirrored';
 import type { Row } from '../row';
 import { chartDoubts } from './checks';
