@@ -334,14 +334,18 @@ describe('what a browser or a machine may do', () => {
       const response = await fetch(`${laptop.url()}/live${query}`, { signal: end.signal });
       const reader = (response.body as ReadableStream<Uint8Array>).getReader();
       let said = '';
-      while (!/event: \w+/.test(said)) said += new TextDecoder().decode((await reader.read()).value);
+      const news = /event: (entry|differs)(?:\nid: (\d+))?/;
+      while (!news.test(said)) said += new TextDecoder().decode((await reader.read()).value);
       end.abort();
-      return /event: (\w+)(?:\nid: (\d+))?/.exec(said)?.slice(1);
+      // A page that does not say when it was given what it shows is told that it is old.
+      expect(said.includes('event: old')).toBe(!query.includes('of='));
+      return news.exec(said)?.slice(1);
     };
     const [{ id = '' } = { id: '' }] = await journalOf(laptop);
     expect(await first('')).toEqual(['entry', '1']);
     expect(await first('?after=<script>')).toEqual(['entry', '1']);
     expect(await first(`?after=1.${id}`)).toEqual(['entry', '2']);
+    expect(await first(`?after=1.${id}&of=${Date.now()}`)).toEqual(['entry', '2']);
     expect(await first('?after=1.somebody-else')).toEqual(['differs', undefined]);
     expect(await first('?after=99999.x')).toEqual(['differs', undefined]);
     expect((await fetch(`${app.address}/pieces/nobody/live`)).status).toBe(404);

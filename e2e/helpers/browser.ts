@@ -137,14 +137,21 @@ export async function waitForText(page: Page, selector: string, wanted: RegExp):
   });
 }
 
+/** Until it is where it was when it was looked at before: what moves is missed. */
+async function atRest(found: ElementHandle<Element>) {
+  const place = async () => JSON.stringify(await found.boundingBox());
+  for (let before = await place(), now = await place(); now !== before; now = await place()) before = now;
+}
+
 /**
  * The first button, link, menu item or summary with this accessible name. One that
  * was drawn anew between being found and being clicked is looked for again.
  */
 export async function press(page: Page, name: string): Promise<void> {
-  const found = await page.waitForSelector(`aria/${name}`);
+  const found = (await page.waitForSelector(`aria/${name}`)) as ElementHandle<Element>;
   try {
-    await (found as ElementHandle<Element>).click();
+    await atRest(found);
+    await found.click();
   } catch (error) {
     if (!/detached from document/.test(String(error))) throw error;
     await press(page, name);
