@@ -137,25 +137,29 @@ export async function waitForText(page: Page, selector: string, wanted: RegExp):
   });
 }
 
-/** Until it is where it was when it was looked at before: what moves is missed. */
-async function atRest(found: ElementHandle<Element>) {
-  const place = async () => JSON.stringify(await found.boundingBox());
-  for (let before = await place(), now = await place(); now !== before; now = await place()) before = now;
+/** Clicks where it is; false where it had moved from there meanwhile. */
+async function hits(found: ElementHandle<Element>): Promise<boolean> {
+  const met = await found.evaluateHandle((one) => {
+    const told = { down: false };
+    one.addEventListener('pointerdown', () => (told.down = true), { capture: true, once: true });
+    return told;
+  });
+  await found.click();
+  // A page that is left by the click tells no more.
+  return met.evaluate(({ down }) => down).catch(() => true);
 }
 
 /**
  * The first button, link, menu item or summary with this accessible name. One that
- * was drawn anew between being found and being clicked is looked for again.
+ * was drawn anew between being found and being clicked, or moved, is looked for again.
  */
-export async function press(page: Page, name: string): Promise<void> {
+export async function press(page: Page, name: string, tries = 3): Promise<void> {
   const found = (await page.waitForSelector(`aria/${name}`)) as ElementHandle<Element>;
-  try {
-    await atRest(found);
-    await found.click();
-  } catch (error) {
+  const hit = await hits(found).catch((error: unknown) => {
     if (!/detached from document/.test(String(error))) throw error;
-    await press(page, name);
-  }
+    return false;
+  });
+  if (!hit && tries > 1) await press(page, name, tries - 1);
 }
 
 /** Presses what has just these words, or this label, within the dialog, once it is there and nothing is being worked out. */
