@@ -22,7 +22,8 @@ function walked(sheet: Worksheet, direction: Direction) {
     for (const { taken, given } of cells)
       if (!edges.has(modulo(taken, takes))) edges.set(modulo(taken, takes), modulo(given, gives));
     let moved = 0;
-    while (!edges.has(modulo(marker + step * moved, takes))) if ((moved += 1) > takes) throw new Error(`row ${i + 1} has no edge`);
+    while (!edges.has(modulo(marker + step * moved, takes)))
+      if ((moved += 1) > takes) throw new Error(`row ${i + 1} has no edge`);
     const start = modulo(marker + step * moved, takes);
     marker = edges.get(start) as number;
     return { start, moved };
