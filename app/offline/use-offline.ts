@@ -56,7 +56,8 @@ export function useOffline(paths: readonly string[]) {
       const kept = await putByHere(pages, path);
       if (!here) return;
       setOffline(kept ? 'ready' : 'asking');
-      const addresses = around.flatMap((to) => [to, dataOf(to)]);
+      // What a link to this page is answered with may have been kept long ago, by an older plan.
+      const addresses = [dataOf(path), ...around.flatMap((to) => [to, dataOf(to)])];
       later = setTimeout(() => void putBy(pages, addresses), AROUND_AFTER);
     };
     run().catch(() => here && setOffline('cannot'));

@@ -28,13 +28,21 @@ const lies = (row: number, at: number, so: Made, panel = 'rope') => {
   const cells = made(withFaults(sheet, [fault]), row).panels[0]?.cells ?? [];
   return cells.map(({ cell, taken, given }) => `${cellKey(cell)} ${taken} ${given}`);
 };
-const charted = (row: number) => (made(sheet, row).panels[0]?.cells ?? []).map(({ cell, taken, given }) => `${cellKey(cell)} ${taken} ${given}`); // prettier-ignore
+const charted = (row: number) =>
+  (made(sheet, row).panels[0]?.cells ?? []).map(
+    ({ cell, taken, given }) => `${cellKey(cell)} ${taken} ${given}`,
+  );
 
 it('one that was not crossed is its stitches, each over its own', () => {
   const cells = lies(3, 2, 'uncrossed');
   expect(cells).toHaveLength(10);
-  expect(cells.slice(2, 6)).toEqual(uncrossed(crossing(2)).map((cell, i) => `${cellKey(cell)} ${i + 2} ${i + 2}`)); // prettier-ignore
-  expect([...cells.slice(0, 2), ...cells.slice(6)]).toEqual([...charted(3).slice(0, 2), ...charted(3).slice(3)]); // prettier-ignore
+  expect(cells.slice(2, 6)).toEqual(
+    uncrossed(crossing(2)).map((cell, i) => `${cellKey(cell)} ${i + 2} ${i + 2}`),
+  );
+  expect([...cells.slice(0, 2), ...cells.slice(6)]).toEqual([
+    ...charted(3).slice(0, 2),
+    ...charted(3).slice(3),
+  ]);
 });
 it('one that nobody knows lies as charted until she says how', () =>
   expect(lies(3, 2, 'unknown')).toEqual(charted(3)));
@@ -44,8 +52,16 @@ it('one that leans the other way has the other strand on top', () => {
   expect(lies(3, 2, other)[2]).toBe(`${cellKey(other)} 2 2`);
 });
 it('one that is not charted lies over plain stitches that stand side by side', () => {
-  expect(lies(1, 3, crossing(2))).toEqual([...charted(1).slice(0, 3), `${cellKey(crossing(2))} 3 3`, ...charted(1).slice(7)]); // prettier-ignore
-  expect(lies(3, 6, crossing(1))).toEqual([...charted(3).slice(0, 3), `${cellKey(crossing(1))} 6 6`, ...charted(3).slice(5)]); // prettier-ignore
+  expect(lies(1, 3, crossing(2))).toEqual([
+    ...charted(1).slice(0, 3),
+    `${cellKey(crossing(2))} 3 3`,
+    ...charted(1).slice(7),
+  ]);
+  expect(lies(3, 6, crossing(1))).toEqual([
+    ...charted(3).slice(0, 3),
+    `${cellKey(crossing(1))} 6 6`,
+    ...charted(3).slice(5),
+  ]);
 });
 it.each<[string, number, number, Made, string]>([
   ['there are too few stitches', 1, 7, crossing(2), 'rope'],

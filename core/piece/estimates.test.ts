@@ -6,10 +6,30 @@ import { checkPlan, worksheet, type Facts } from './worksheet';
 
 /** A rib of ten rows below a rope of four rows that is as long as it says; both are eight stitches wide. */
 function planOf(length: Length, more: Partial<Plan> = {}, section: Partial<Section> = {}): Plan {
-  const { plan } = sheetOf([
-    { rows: 10, panels: [{ chart: 'Row 1 (RS): *k2, p2; rep from * to end.\nRow 2: *k2, p2; rep from * to end.', repeats: 2, id: 'rib' }] },
-    { rows: 4, panels: [{ chart: 'Row 1 (RS): p2, C4B, p2.\nRow 2: k2, p4, k2.\nRow 3: p2, k4, p2.\nRow 4: k2, p4, k2.', id: 'rope' }] },
-  ], more); // prettier-ignore
+  const { plan } = sheetOf(
+    [
+      {
+        rows: 10,
+        panels: [
+          {
+            chart: 'Row 1 (RS): *k2, p2; rep from * to end.\nRow 2: *k2, p2; rep from * to end.',
+            repeats: 2,
+            id: 'rib',
+          },
+        ],
+      },
+      {
+        rows: 4,
+        panels: [
+          {
+            chart: 'Row 1 (RS): p2, C4B, p2.\nRow 2: k2, p4, k2.\nRow 3: p2, k4, p2.\nRow 4: k2, p4, k2.',
+            id: 'rope',
+          },
+        ],
+      },
+    ],
+    more,
+  );
   const [rib, rope] = plan.sections as [Section, Section];
   return { ...plan, sections: [rib, { ...rope, length, ...section }] };
 }
@@ -56,8 +76,10 @@ describe('and then ends', () => {
     const plan = planOf(until(10, 'section', 9, { panel: 'rope', rows: [1] }));
     const begun = plan.sections.map((section) => ({
       ...section,
-      panels: section.panels.map((panel) => (panel.id === 'rope' ? { ...panel, start: { row: 3, withSetUp: false } } : panel)),
-    })); // prettier-ignore
+      panels: section.panels.map((panel) =>
+        panel.id === 'rope' ? { ...panel, start: { row: 3, withSetUp: false } } : panel,
+      ),
+    }));
     expect(rows({ ...plan, sections: begun })).toBe(11);
   });
 });
@@ -80,7 +102,12 @@ describe('repeats of a panel', () => {
     const by = (count: number, done = 0) =>
       rows(plan, { done, lengthened: [{ section: 'section-2', panel: 'rope', by: count }] as never });
     expect([by(1), by(-1), by(-2, 17), by(-9)]).toEqual([16, 8, 7, 1]);
-    expect(rows({ ...plan, sections: plan.sections.map((one) => ({ ...one, brokenOff: true })) }, { lengthened: [{ section: 'section-2', panel: 'rope', by: 1 }] as never })).toBe(12); // prettier-ignore
+    expect(
+      rows(
+        { ...plan, sections: plan.sections.map((one) => ({ ...one, brokenOff: true })) },
+        { lengthened: [{ section: 'section-2', panel: 'rope', by: 1 }] as never },
+      ),
+    ).toBe(12);
   });
 });
 
@@ -90,7 +117,11 @@ describe('a plan that cannot be', () => {
   const [panel] = section.panels as [Section['panels'][number]];
   const codes = (plan: Plan) => {
     const checked = checkShape(plan);
-    return checked.ok ? [] : checked.error.map(({ code, section: s, panel: p }) => [code, s, p].filter((one) => one !== undefined).join(' ')); // prettier-ignore
+    return checked.ok
+      ? []
+      : checked.error.map(({ code, section: s, panel: p }) =>
+          [code, s, p].filter((one) => one !== undefined).join(' '),
+        );
   };
   const withSection = (more: Partial<Section>): Plan => ({
     ...sound,
@@ -100,15 +131,27 @@ describe('a plan that cannot be', () => {
   it.each<[string, Plan, readonly string[]]>([
     ['is sound', sound, []],
     ['has no sections', { ...sound, sections: [] }, ['no-sections']],
-    ['has too many sections', { ...sound, sections: Array<Section>(201).fill(section) }, ['too-many-sections']],
+    [
+      'has too many sections',
+      { ...sound, sections: Array<Section>(201).fill(section) },
+      ['too-many-sections'],
+    ],
     ['has no panels', withSection({ panels: [] }), ['no-panels 1']],
-    ['has too many panels', withSection({ panels: Array.from({ length: 61 }, (_, i) => ({ ...panel, id: `p${i}` })) }), ['too-many-panels 1']],
+    [
+      'has too many panels',
+      withSection({ panels: Array.from({ length: 61 }, (_, i) => ({ ...panel, id: `p${i}` })) }),
+      ['too-many-panels 1'],
+    ],
     ['has a panel twice', withSection({ panels: [panel, panel] }), ['panel-twice 1 0', 'panel-twice 1 1']],
     ['names a chart that is not there', withPanel({ chart: 'constructor' }), ['no-such-chart 1 0']],
     ['repeats nothing', withPanel({ repeats: 0 }), ['repeats-out-of-range 1 0']],
     ['repeats too often', withPanel({ repeats: 401 }), ['repeats-out-of-range 1 0']],
     ['repeats by halves', withPanel({ repeats: 1.5 }), ['repeats-out-of-range 1 0']],
-    ['begins past its rows', withPanel({ start: { row: 5, withSetUp: false } }), ['start-row-out-of-range 1 0']],
+    [
+      'begins past its rows',
+      withPanel({ start: { row: 5, withSetUp: false } }),
+      ['start-row-out-of-range 1 0'],
+    ],
     ['begins at row 0', withPanel({ start: { row: 0, withSetUp: false } }), ['start-row-out-of-range 1 0']],
     ['goes on before its chart', withPanel({ start: { position: -1 } }), ['start-row-out-of-range 1 0']],
     ['goes on by halves', withPanel({ start: { position: 0.5 } }), ['start-row-out-of-range 1 0']],
@@ -116,23 +159,58 @@ describe('a plan that cannot be', () => {
     ['carries on what was not there', withPanel({ start: 'carryOn' }), ['nothing-to-carry-on 1 0']],
     ['has no rows', withSection({ length: { rows: 0 } }), ['rows-out-of-range 1']],
     ['has too many rows', withSection({ length: { rows: 100_001 } }), ['rows-out-of-range 1']],
-    ['is as long as a panel that is not there', withSection({ length: { repeats: 2, of: 'nobody' } }), ['no-such-panel 1']],
-    ['ends with a panel that is not there', withSection({ length: until(10, 'section', 9, { panel: 'nobody', rows: [1] }) }), ['no-such-panel 1']],
-    ['ends with no row', withSection({ length: until(10, 'section', 9, { panel: 'rope', rows: [] }) }), ['no-such-panel 1']],
+    [
+      'is as long as a panel that is not there',
+      withSection({ length: { repeats: 2, of: 'nobody' } }),
+      ['no-such-panel 1'],
+    ],
+    [
+      'ends with a panel that is not there',
+      withSection({ length: until(10, 'section', 9, { panel: 'nobody', rows: [1] }) }),
+      ['no-such-panel 1'],
+    ],
+    [
+      'ends with no row',
+      withSection({ length: until(10, 'section', 9, { panel: 'rope', rows: [] }) }),
+      ['no-such-panel 1'],
+    ],
     ['measures nothing', withSection({ length: until(0, 'section', 9) }), ['length-not-sound 1']],
     ['measures 20 m', withSection({ length: until(2000, 'section', 9) }), []],
     ['measures more', withSection({ length: until(2001, 'section', 9) }), ['length-not-sound 1']],
-    ['changes the yarn in its last row', withSection({ changes: [{ row: 12, what: 'yarn', text: 'moss' }] }), []],
-    ['changes the yarn after it', withSection({ changes: [{ row: 13, what: 'yarn', text: 'moss' }] }), ['change-outside 1']],
-    ['is broken off before a change', withSection({ brokenOff: true, changes: [{ row: 13, what: 'yarn', text: 'moss' }] }), []],
-  ])('%s', (_, plan, wanted) => expect(codes(plan)).toEqual(wanted)); // prettier-ignore
+    [
+      'changes the yarn in its last row',
+      withSection({ changes: [{ row: 12, what: 'yarn', text: 'moss' }] }),
+      [],
+    ],
+    [
+      'changes the yarn after it',
+      withSection({ changes: [{ row: 13, what: 'yarn', text: 'moss' }] }),
+      ['change-outside 1'],
+    ],
+    [
+      'is broken off before a change',
+      withSection({ brokenOff: true, changes: [{ row: 13, what: 'yarn', text: 'moss' }] }),
+      [],
+    ],
+  ])('%s', (_, plan, wanted) => expect(codes(plan)).toEqual(wanted));
   it('a ring fills the round, and nothing stands beside it', () => {
-    const ring = { kind: 'ring' as const, repeat: [{ kind: 'stitch' as const, stitch: 'knit' as const }], phase: 0 };
-    const charts = { ...sound.charts, [panel.chart]: { name: 'ring', setUp: [], rows: [ring], firstSide: 'RS' as const } };
+    const ring = {
+      kind: 'ring' as const,
+      repeat: [{ kind: 'stitch' as const, stitch: 'knit' as const }],
+      phase: 0,
+    };
+    const charts = {
+      ...sound.charts,
+      [panel.chart]: { name: 'ring', setUp: [], rows: [ring], firstSide: 'RS' as const },
+    };
     expect(codes({ ...sound, charts })).toEqual(['ring-must-fill-the-round 1 0']);
-    const round = { ...withSection({ panels: [panel, { ...panel, id: 'beside' }] }), charts, construction: 'round' as const };
+    const round = {
+      ...withSection({ panels: [panel, { ...panel, id: 'beside' }] }),
+      charts,
+      construction: 'round' as const,
+    };
     expect(codes(round)).toEqual(['ring-must-fill-the-round 1 0', 'ring-must-fill-the-round 1 1']);
     expect(codes({ ...sound, charts, construction: 'round' })).toEqual([]);
     expect(checkPlan(sound).ok).toBe(true);
-  }); // prettier-ignore
+  });
 });

@@ -29,12 +29,26 @@ function seen(sheet: Worksheet): Face[][] {
 const same = (sheet: Worksheet) =>
   expect(Array.from({ length: sheet.rows }, (_, i) => facesAfter(sheet, i + 1))).toEqual(seen(sheet));
 
-it.each(shelfCharts().map(({ key, chart }) => [key, chart] as const))('%s, flat and closed to a ring', (_, chart) => {
-  const rows = chart.once ? chart.setUp.length + chart.rows.length : 20;
-  same(sheetOf([{ rows, panels: [{ chart: 'garter', repeats: 2 }, { chart, repeats: 2 }] }]));
-  const ring = closeToRing(chart);
-  if (ring.ok) same(sheetOf([{ rows, panels: [{ chart: ring.value, repeats: 3 }] }], { construction: 'round' }));
-}); // prettier-ignore
+it.each(shelfCharts().map(({ key, chart }) => [key, chart] as const))(
+  '%s, flat and closed to a ring',
+  (_, chart) => {
+    const rows = chart.once ? chart.setUp.length + chart.rows.length : 20;
+    same(
+      sheetOf([
+        {
+          rows,
+          panels: [
+            { chart: 'garter', repeats: 2 },
+            { chart, repeats: 2 },
+          ],
+        },
+      ]),
+    );
+    const ring = closeToRing(chart);
+    if (ring.ok)
+      same(sheetOf([{ rows, panels: [{ chart: ring.value, repeats: 3 }] }], { construction: 'round' }));
+  },
+);
 
 it('any rows of a line, slips upon slips among them', () =>
   fc.assert(

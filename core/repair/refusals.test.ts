@@ -164,9 +164,17 @@ it('lays a float where stitches were slipped, and knits what was knitted', () =>
   const piece = sheet(SLIPPED);
   // Row 4 ends at the right edge: the slipped two are the fourth and fifth from there.
   const before = [park, slip(3, 'taking'), off(2), ravel(4, 2)];
-  const laid = tried(piece, { done: 4, worked: 0 }, [...before, float(1), back(2), slip(3, 'feeding'), takeUp]); // prettier-ignore
+  const laid = tried(piece, { done: 4, worked: 0 }, [
+    ...before,
+    float(1),
+    back(2),
+    slip(3, 'feeding'),
+    takeUp,
+  ]);
   expect(laid).toMatchObject({ ok: true, value: { tips: 0, worked: 0, row: 5 } });
-  const cells = laid.ok ? laid.value.loops.map(({ cell, row }) => [row, cell.cell.kind, cell.through.length]) : []; // prettier-ignore
+  const cells = laid.ok
+    ? laid.value.loops.map(({ cell, row }) => [row, cell.cell.kind, cell.through.length])
+    : [];
   expect(cells).toEqual(Array(8).fill([4, 'stitch', 1]));
 });
 

@@ -63,7 +63,8 @@ describe('the same doubts', () => {
       return { ...chart, rows: [...chart.rows.slice(at), ...chart.rows.slice(0, at)] };
     };
     // The seam of the repeat is one row among others then, and what closes over it is another question.
-    const codes = (chart: Chart) => [...new Set(codesOf(chart))].filter((code) => code !== 'does-not-close').sort(); // prettier-ignore
+    const codes = (chart: Chart) =>
+      [...new Set(codesOf(chart))].filter((code) => code !== 'does-not-close').sort();
     alike(0.3, turned, codes);
   });
 });
