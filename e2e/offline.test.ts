@@ -319,8 +319,11 @@ describe('what a browser or a machine may do', () => {
       await waitForText(laptop, '.saving', /newer version ready/);
       await complete(laptop, 27);
       await laptop.$eval('.saving', (button) => (button as HTMLButtonElement).click());
-      await press(laptop, 'Take the newer version');
-      await laptop.waitForNavigation({ waitUntil: 'domcontentloaded' });
+      // Waited for from before the press: the page may be there anew before the press is told of.
+      await Promise.all([
+        laptop.waitForNavigation({ waitUntil: 'domcontentloaded' }),
+        press(laptop, 'Take the newer version'),
+      ]);
       await waitForDone(laptop, 27);
     } finally {
       writeFileSync(worker, built);
