@@ -16,64 +16,17 @@ import { SPREAD_LEANS } from '@core/plan/even';
 import type { Plan } from '@core/piece/plan';
 import { worksheet, type Worksheet } from '@core/piece/worksheet';
 import { SHELF } from '@core/shelf/data';
-import { cellKey, takes } from '@core/stitch/cells';
-import { looksOfRow, otherFace } from '@core/stitch/looks';
-import type { Cell, Face, Hand } from '@core/stitch/types';
+import { cellKey } from '@core/stitch/cells';
+import type { Cell, Hand } from '@core/stitch/types';
 import { lineCharts, ringCharts } from '@core/testing/arbitrary';
+import { Loops } from '@core/testing/loops';
 import { chartFrom, planOf, sheetOf } from '@core/testing/plans';
-import { modulo } from '@core/indices';
 import { readTelling } from '../testing/telling-reader';
 import { tellingLines, tellingWords, type Telling } from './telling';
 import { runs, some } from '@core/testing/size';
 
 const HANDS: readonly Hand[] = ['right', 'left'];
 const PRESENTED = 'knit the knits and purl the purls.';
-
-/** Stitches on the needle as this test's own knitter has left them: what each shows the RS, from the right edge. */
-class Loops {
-  private shows: (Face | null)[];
-
-  constructor(stitches: number) {
-    this.shows = Array<null>(stitches).fill(null);
-  }
-
-  /** In working order, panel by panel. */
-  needle(cue: RowCue): Needle {
-    const { working, marker, round, row } = cue;
-    const seen = this.shows.map((face) => face && (working.side === 'RS' ? face : otherFace(face)));
-    const all = this.shows.length;
-    let at = marker.start;
-    const next = () => {
-      if (working.direction === 'rightToLeft') return seen[modulo(at++, all)] ?? null;
-      return seen[modulo(--at, all)] ?? null;
-    };
-    if (!round) at = working.direction === 'rightToLeft' ? 0 : all;
-    expect(row.laid.takes).toBe(all);
-    return {
-      round,
-      panels: cue.panels.map(({ panel, rest, acts }) => ({
-        id: panel.id,
-        rest,
-        faces: Array.from({ length: acts.reduce((sum, act) => sum + takes(act.at.cell), 0) }, next),
-      })),
-    };
-  }
-
-  /** The row is worked: cells in working order from where it began. */
-  work(cells: readonly Cell[], cue: RowCue) {
-    const { working, marker, round } = cue;
-    const inOrder = working.direction === 'rightToLeft' ? cells : [...cells].reverse();
-    const start = round ? marker.start : 0;
-    const turned = [...this.shows.slice(start), ...this.shows.slice(0, start)].map((face) => face ?? 'knit');
-    const looks = looksOfRow(inOrder, turned);
-    const [first] =
-      inOrder.length > 0
-        ? cue.row.laid.cells.filter(({ taken }) => modulo(taken, cue.row.laid.takes) === start)
-        : [];
-    const from = modulo(first?.given ?? 0, looks.length);
-    this.shows = looks.map((_, column) => looks[modulo(column - from, looks.length)] ?? 'knit');
-  }
-}
 
 const howFor = (cue: RowCue, way: (typeof WAYS)[number] = 'cableNeedle'): Telling => ({
   wayOf: (step) => wayFor(step, way),
