@@ -1,5 +1,6 @@
 import { checkDraft, panelDraft, type PieceDraft, type SectionDraft } from '../draft/draft';
 import { shapingDraft, type ShapingDraft } from '../draft/shaping-draft';
+import { NO_MAKING } from '../piece/making';
 import { awkwardBindOffs, noticesOf } from './notices';
 
 const ROPE = 'Row 1 (RS): p2, 2/2 RC, p2.\nRow 2: k2, p4, k2.\nRow 3: p2, k4, p2.\nRow 4: k2, p4, k2.';
@@ -11,7 +12,7 @@ const shaping = (more: Partial<ShapingDraft>) =>
     phases: [{ every: 2, times: 4 }],
     ...more,
   });
-const sheetOf = (section: Partial<SectionDraft>) => {
+const sheetOf = (section: Partial<SectionDraft>, more: Partial<PieceDraft> = {}) => {
   const draft: PieceDraft = {
     name: 'x',
     construction: 'flat',
@@ -26,6 +27,7 @@ const sheetOf = (section: Partial<SectionDraft>) => {
         ...section,
       },
     ],
+    ...more,
   };
   const checked = checkDraft(draft);
   if (!checked.ok) throw new Error(JSON.stringify(checked.error));
@@ -74,5 +76,45 @@ describe('what is out of the ordinary in a row', () => {
     expect(noticesOf(sheet, 7, 'right')).toEqual([{ kind: 'change', what: 'needle', text: '4 mm' }]);
     expect(noticesOf(sheet, 12, 'right')).toEqual([{ kind: 'lastRow' }]);
     expect([noticesOf(sheet, 0, 'right'), noticesOf(sheet, 13, 'right')]).toEqual([[], []]);
+  });
+  it('stitches that come are counted like those that go; in the round an end is no edge to stop at', () => {
+    const made = sheetOf({ shaping: [shaping({ does: 'make', inset: 2, at: 'leftEdge' })] });
+    expect(noticesOf(made, 3, 'right')).toEqual([
+      { kind: 'shaping', deed: 'increase', place: 'end', count: 1 },
+    ]);
+    const off = shaping({ at: 'leftEdge', does: 'bindOff', stitches: 4, phases: [{ every: 2, times: 1 }] });
+    const of = (construction: 'flat' | 'round') =>
+      noticesOf(sheetOf({ shaping: [off] }, { construction }), 3, 'right');
+    expect(of('flat')).toEqual([{ kind: 'boundOffAtTheEnd', count: 4, next: 4 }]);
+    expect(of('round')).toEqual([{ kind: 'shaping', deed: 'bindOff', place: 'end', count: 4 }]);
+  });
+  it('a section is named in its first row, but not the first, and not behind one that is still open', () => {
+    const panels = [panelDraft('eel', 'eel rope', ROPE, { repeats: 3 })];
+    const of = (rows: SectionDraft['rows'], more: Partial<SectionDraft> = {}) => [
+      { id: 'a', name: 'Hem', rows, panels, ...more },
+      { id: 'b', name: 'Body', rows: 8, panels },
+    ];
+    const closed = sheetOf({}, { sections: of(4) });
+    expect([1, 4, 5, 6].map((row) => noticesOf(closed, row, 'right'))).toEqual([
+      [],
+      [],
+      [{ kind: 'section', name: 'Body' }],
+      [],
+    ]);
+    const swatch = { stitches: 22, widthCm: 10, rows: 30, heightCm: 10, grams: null };
+    const until = { kind: 'until', cm: 3, from: 'section', ending: null } as const;
+    const open = sheetOf({}, { sections: of(4, { length: until }), making: { ...NO_MAKING, swatch } });
+    const named = Array.from({ length: 12 }, (_, i) => noticesOf(open, i + 1, 'right')).flat();
+    expect(named.filter(({ kind }) => kind === 'section')).toEqual([]);
+  });
+  it('crossings of one panel that lack stitches in a row are named once', () => {
+    const both = [
+      shaping({ id: 'r', phases: [{ every: 1, times: 3 }] }),
+      shaping({ id: 'l', at: 'leftEdge', phases: [{ every: 1, times: 3 }] }),
+    ];
+    const sheet = sheetOf({ shaping: both });
+    expect(noticesOf(sheet, 9, 'right').filter(({ kind }) => kind === 'cut')).toEqual([
+      { kind: 'cut', panel: 'eel rope', now: 'plain' },
+    ]);
   });
 });

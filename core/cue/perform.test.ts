@@ -5,8 +5,8 @@ import { perform, type Needle } from './perform';
 import type { CrossingStep, RunStep, SpecialStep, Step } from './steps';
 import type { PanelTelling, Part, Reach, RowTelling, Rule, Slips } from './telling';
 
-const FROM_RS: Working = { side: 'RS', direction: 'rightToLeft', hand: 'right' };
-const FROM_WS: Working = { side: 'WS', direction: 'leftToRight', hand: 'right' };
+const FROM_RS: Working = { side: 'RS', direction: 'rightToLeft' };
+const FROM_WS: Working = { side: 'WS', direction: 'leftToRight' };
 
 const FACES: Readonly<Record<string, Face | null>> = { k: 'knit', p: 'purl', '?': null };
 /** Panels as letters: k shows a V, p a bump, ? nothing. */
