@@ -1,9 +1,8 @@
 /** Time at the needles, made up evening by evening so that every figure can be reckoned by hand. */
 import fc from 'fast-check';
-import { leastRowMs } from '../cue/second-tap';
 import { FIRST_LIFE, type JournalEvent } from './events';
 import { fold } from './fold';
-import { paceOf, timeFor, type RowKind } from './pace';
+import { atItSince, paceOf, timeFor, type RowKind } from './pace';
 
 const MINUTE = 60_000;
 const START = Date.UTC(2026, 10, 20, 18);
@@ -63,6 +62,21 @@ describe('pace', () => {
     ));
 });
 
-it('a second tap is believed the later the wider the row', () => {
-  expect([4, 16, 62, 300].map(leastRowMs)).toEqual([700, 700, 2480, 4000]);
+describe('hands at it', () => {
+  const since = (at: readonly number[], device = 'phone') => {
+    const found = atItSince(knitted(at), device);
+    return found === null ? null : (found - START) / MINUTE;
+  };
+  it('since the first row after a rest of ten minutes', () => {
+    expect(since([0, 2, 4])).toBe(0);
+    expect(since([0, 2, 11.9, 13])).toBe(0);
+    expect(since([0, 2, 12, 13])).toBe(12);
+  });
+  it('since a clock jumped back', () => expect(since([0, 5, 3, 4])).toBe(3));
+  it('each device for itself, null where it has told nothing', () => {
+    expect(since([0, 2], 'laptop')).toBeNull();
+    const events = [...knitted([0, 2]), ...knitted([30, 31], 'laptop', 3), ...knitted([9], 'phone', 5)];
+    expect(atItSince(events, 'phone')).toBe(START);
+    expect(atItSince(events, 'laptop')).toBe(START + 30 * MINUTE);
+  });
 });
