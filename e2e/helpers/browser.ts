@@ -137,8 +137,20 @@ export async function waitForText(page: Page, selector: string, wanted: RegExp):
   });
 }
 
+/** Until it answers: a part that is loaded by itself stands in the page before it does. A page without scripts has none. */
+const awake = (page: Page, found: ElementHandle<Element>) =>
+  page.waitForFunction(
+    (one) =>
+      !one.isConnected ||
+      !('__reactRouterContext' in window) ||
+      Object.keys(one).some((key) => key.startsWith('__reactProps')),
+    {},
+    found,
+  );
+
 /** Clicks where it is; false where it had moved from there meanwhile. */
-async function hits(found: ElementHandle<Element>): Promise<boolean> {
+async function hits(page: Page, found: ElementHandle<Element>): Promise<boolean> {
+  await awake(page, found);
   const met = await found.evaluateHandle((one) => {
     const told = { down: false };
     one.addEventListener('pointerdown', () => (told.down = true), { capture: true, once: true });
@@ -155,7 +167,7 @@ async function hits(found: ElementHandle<Element>): Promise<boolean> {
  */
 export async function press(page: Page, name: string, tries = 3): Promise<void> {
   const found = (await page.waitForSelector(`aria/${name}`)) as ElementHandle<Element>;
-  const hit = await hits(found).catch((error: unknown) => {
+  const hit = await hits(page, found).catch((error: unknown) => {
     if (!/detached from document/.test(String(error))) throw error;
     return false;
   });
