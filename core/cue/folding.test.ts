@@ -82,9 +82,11 @@ it('written out again it is what it was, and no other single group leaves fewer 
           if (times > 1) least = Math.min(least, letters.length - times * unit + unit + 1);
         }
       if (letters.length < 3 || least === letters.length) return expect(found).toBe(null);
-      const again = lettersOf(found ?? []).replace(/\[(\w+)\](\d+)/, (_, unit: string, times) => unit.repeat(Number(times)));
+      const again = lettersOf(found ?? []).replace(/\[(\w+)\](\d+)/, (_, unit: string, times) =>
+        unit.repeat(Number(times)),
+      );
       expect(again).toBe(letters);
       expect(lettersOf(found ?? []).replace(/[\[\]]|(?<=\])\d+/g, '').length + 1).toBe(least);
     }),
     { numRuns: runs(200, 5000) },
-  )); // prettier-ignore
+  ));

@@ -221,7 +221,8 @@ describe('the shortest true telling', () => {
 describe('which ropes cross', () => {
   const turns = (...crossing: readonly string[]) => {
     const ropes = (at: number) => crossing.map((name, i) => `p2, ${i === at ? name : 'k4'}`).join(', ');
-    const row = (i: number) => `Row ${2 * i + 1}${i ? '' : ' (RS)'}: *${ropes(i)}; rep from * to last 2 sts, p2.\nRow ${2 * i + 2}: ${PRESENTED}`; // prettier-ignore
+    const row = (i: number) =>
+      `Row ${2 * i + 1}${i ? '' : ' (RS)'}: *${ropes(i)}; rep from * to last 2 sts, p2.\nRow ${2 * i + 2}: ${PRESENTED}`;
     return crossing.map((_, i) => row(i)).join('\n');
   };
   const TWO = turns('2/2 RC', '2/2 LC');

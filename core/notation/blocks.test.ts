@@ -10,9 +10,21 @@ import type { Item } from './syntax';
 describe('charts under headings', () => {
   const blocks = (text: string) => blocksOf(text).map(({ name, rows }) => [name, rows]);
   it.each([
-    ['Eel rope (8 sts, 4 rows):\nRow 1: k8.\nRow 2: p8.\n\nChart B\nRow 1: k2.', [['Eel rope', 2], ['B', 1]]],
+    [
+      'Eel rope (8 sts, 4 rows):\nRow 1: k8.\nRow 2: p8.\n\nChart B\nRow 1: k2.',
+      [
+        ['Eel rope', 2],
+        ['B', 1],
+      ],
+    ],
     ['Row 1: k8.\nRow 2: p8.', [['', 2]]],
-    ['Row 1: k8.\nBand:\nRow 1: k2.', [['', 1], ['Band', 1]]],
+    [
+      'Row 1: k8.\nBand:\nRow 1: k2.',
+      [
+        ['', 1],
+        ['Band', 1],
+      ],
+    ],
     ['* Moss stitch\nRow 1: k1, p1.\n', [['Moss', 1]]],
     ['Some words about the yarn\nRope panel\n\nRow 1: k4.', [['Rope', 1]]],
     ['An opening that goes on for far longer than any heading of a chart would do\nRow 1: k4.', [['', 1]]],
@@ -20,7 +32,7 @@ describe('charts under headings', () => {
     ['k2, p2\nRow 1: k4.', [['', 1]]],
     ['Nothing but words\nand more of them', []],
     [Array.from({ length: 41 }, (_, i) => `Block n${i}x\nRow 1: k2.`).join('\n'), []],
-  ])('%j', (text, wanted) => expect(blocks(text)).toEqual(wanted)); // prettier-ignore
+  ])('%j', (text, wanted) => expect(blocks(text)).toEqual(wanted));
   it('forty of them, and no more', () => {
     const many = (count: number) =>
       Array.from({ length: count }, (_, i) => `Block n${i}x\nRow 1: k2.`).join('\n');
@@ -39,10 +51,20 @@ describe('charts under headings', () => {
   it('blanks all but what is kept, line ends apart', () => {
     const text = 'abc\ndef\r\nghi';
     expect(blank(text, [{ from: 4, to: 6 }])).toBe('   \nde \r\n   ');
-    expect(blank(text, [{ from: 9, to: 12 }, { from: 0, to: 2 }])).toBe('ab \n   \r\nghi');
-    expect(blank(text, [{ from: 0, to: 5 }, { from: 2, to: 3 }])).toBe('abc\nd  \r\n   ');
+    expect(
+      blank(text, [
+        { from: 9, to: 12 },
+        { from: 0, to: 2 },
+      ]),
+    ).toBe('ab \n   \r\nghi');
+    expect(
+      blank(text, [
+        { from: 0, to: 5 },
+        { from: 2, to: 3 },
+      ]),
+    ).toBe('abc\nd  \r\n   ');
     expect(blank(text, [])).toBe('   \n   \r\n   ');
-  }); // prettier-ignore
+  });
 });
 
 describe('how many stitches items take', () => {

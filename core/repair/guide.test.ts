@@ -13,13 +13,18 @@ const planFor = (
   { hand = 'right', options }: { hand?: Hand; options?: RepairOptions } = {},
 ): RepairPlan => {
   const sheet = sheetOf([{ rows: 24, panels: [{ chart: chartFrom(key), repeats: 2 }] }]);
-  const all = crossingsIn(sheet, Array.from({ length: done }, (_, i) => i + 1), 'uncrossed'); // prettier-ignore
+  const all = crossingsIn(
+    sheet,
+    Array.from({ length: done }, (_, i) => i + 1),
+    'uncrossed',
+  );
   const faults = crossings.flatMap((at) => all[at] ?? []);
   const plan = repairPlan(sheet, faults, { done, worked: 0 }, hand, options);
   if (!plan.ok) throw new Error(JSON.stringify(plan.error));
   return plan.value;
 };
-const movesIn = (steps: readonly GuideStep[]) => steps.flatMap((step) => (step.kind === 'moves' ? step.moves : [])); // prettier-ignore
+const movesIn = (steps: readonly GuideStep[]) =>
+  steps.flatMap((step) => (step.kind === 'moves' ? step.moves : []));
 const told = (steps: readonly GuideStep[]) =>
   steps.map((step) => (step.kind === 'moves' ? step.moves.map((move) => move.do).join('+') : step.kind));
 
@@ -57,30 +62,39 @@ describe('every repair', () => {
       (['slide', 'turn'] as const).map((between) => ({ key, at, between })),
     ),
   );
-  it.each(cases)('$key $at, $between: all moves in order, the looks at their places', ({ key, at, between }) => {
-    for (const [hand, letRun] of [['right', false], ['left', true]] as const) {
-      const plan = planFor(key, at, 16, { hand, options: { wrongSide: 'turn', between } });
-      const steps = guideFor(plan, letRun);
-      expect(movesIn(steps)).toEqual(plan.moves);
-      expect(steps[0]).toEqual({ kind: 'ready' });
-      const of = (kind: GuideStep['kind']) => steps.flatMap((step) => (step.kind === kind && 'ladder' in step ? [step.ladder] : []));
-      const ladders = plan.ladders.map((_, i) => i);
-      expect([of('loops'), of('even')]).toEqual([ladders, ladders]);
-      for (const [i, step] of steps.entries()) {
-        if (step.kind === 'loops') expect(movesIn(steps.slice(i - 1, i)).at(-1)).toEqual(step.move);
-        if (step.kind === 'even') expect(movesIn(steps.slice(i - 1, i)).at(-1)?.do).toBe('putBack');
-        if (step.kind !== 'moves') continue;
-        expect(step.ladder).toBe(step.moves.at(-1)?.ladder);
-        expect(step.alike.nth).toBeLessThanOrEqual(step.alike.of);
-        expect(alikeWith(steps, i)).toHaveLength(step.alike.of);
-        expect(alikeWith(steps, i)[step.alike.nth - 1]).toBe(step);
+  it.each(cases)(
+    '$key $at, $between: all moves in order, the looks at their places',
+    ({ key, at, between }) => {
+      for (const [hand, letRun] of [
+        ['right', false],
+        ['left', true],
+      ] as const) {
+        const plan = planFor(key, at, 16, { hand, options: { wrongSide: 'turn', between } });
+        const steps = guideFor(plan, letRun);
+        expect(movesIn(steps)).toEqual(plan.moves);
+        expect(steps[0]).toEqual({ kind: 'ready' });
+        const of = (kind: GuideStep['kind']) =>
+          steps.flatMap((step) => (step.kind === kind && 'ladder' in step ? [step.ladder] : []));
+        const ladders = plan.ladders.map((_, i) => i);
+        expect([of('loops'), of('even')]).toEqual([ladders, ladders]);
+        for (const [i, step] of steps.entries()) {
+          if (step.kind === 'loops') expect(movesIn(steps.slice(i - 1, i)).at(-1)).toEqual(step.move);
+          if (step.kind === 'even') expect(movesIn(steps.slice(i - 1, i)).at(-1)?.do).toBe('putBack');
+          if (step.kind !== 'moves') continue;
+          expect(step.ladder).toBe(step.moves.at(-1)?.ladder);
+          expect(step.alike.nth).toBeLessThanOrEqual(step.alike.of);
+          expect(alikeWith(steps, i)).toHaveLength(step.alike.of);
+          expect(alikeWith(steps, i)[step.alike.nth - 1]).toBe(step);
+        }
+        const entries = listed(steps);
+        const firsts = steps.flatMap((step, place) =>
+          step.kind === 'moves' && step.alike.nth > 1 ? [] : [place],
+        );
+        expect(entries.map(({ at: place }) => place)).toEqual(firsts);
+        for (const { step, at: place } of entries) expect(steps[place]).toBe(step);
       }
-      const entries = listed(steps);
-      const firsts = steps.flatMap((step, place) => (step.kind === 'moves' && step.alike.nth > 1 ? [] : [place]));
-      expect(entries.map(({ at: place }) => place)).toEqual(firsts);
-      for (const { step, at: place } of entries) expect(steps[place]).toBe(step);
-    }
-  }); // prettier-ignore
+    },
+  );
 });
 
 describe('one step', () => {
@@ -159,15 +173,26 @@ describe('done alike', () => {
     expect(alikes(guideFor(planned([strand(6)], [strand(7)], [slide])))).not.toContain('2/2');
   });
   it('are strands of one crossing or of one decrease alike', () => {
-    const special = (lean: string) => ({ kind: 'special', columns: [], count: 1, cell: { kind: 'decrease', of: 2, lean, face: 'knit' } });
+    const special = (lean: string) => ({
+      kind: 'special',
+      columns: [],
+      count: 1,
+      cell: { kind: 'decrease', of: 2, lean, face: 'knit' },
+    });
     const of = (row: number, step: object) => strand(row, 1, { steps: [step] });
     const twice = (a: object, b: object) => alikes(guideFor(planned([of(6, a)], [of(7, b)])));
     expect(twice(special('left'), special('left'))).toContain('2/2');
     expect(twice(special('left'), special('right'))).not.toContain('2/2');
-    const rope = (hold: string, columns: readonly number[]) => ({ kind: 'crossing', hold, columns, held: [], then: [] });
+    const rope = (hold: string, columns: readonly number[]) => ({
+      kind: 'crossing',
+      hold,
+      columns,
+      held: [],
+      then: [],
+    });
     expect(twice(rope('back', [1]), rope('back', [2]))).toContain('2/2');
     expect(twice(rope('back', [1]), rope('front', [1]))).not.toContain('2/2');
-  }); // prettier-ignore
+  });
   it('nothing is alike with what is no move', () => expect(alikeWith([{ kind: 'ready' }], 0)).toEqual([]));
 });
 
@@ -180,9 +205,13 @@ describe('all at once', () => {
     expect(may(off(3), ravel(8), ravel(7))).toBe(false);
     expect(may(off(), ravel(8, 2, { pass: 1 }))).toBe(false);
     expect(may(off(), ravel(8, 2, { caught: 1 }))).toBe(false);
-    const two = { do: 'ravel', row: 8, parts: [1, 1].map((undone) => ({ pass: 0, undone, caught: undone })) } as const;
+    const two = {
+      do: 'ravel',
+      row: 8,
+      parts: [1, 1].map((undone) => ({ pass: 0, undone, caught: undone })),
+    } as const;
     expect(may(off(), two)).toBe(false);
-  }); // prettier-ignore
+  });
   it('whatever other ladders do', () =>
     expect(mayRun(planned([off()], [ravel(8)], [off(5), 1], [ravel(8, 3), 1]), 0)).toBe(true));
 });
