@@ -5,7 +5,6 @@ import { evening } from './helpers/evening';
 import { findings, sideways } from './helpers/looks';
 import {
   atNeedles,
-  type At,
   choose,
   closeSheet,
   complete,
@@ -15,8 +14,10 @@ import {
   hold,
   knit,
   knitTo,
+  needlesOpen,
   repairFigures,
   saved,
+  type At,
   waitForCountdown,
   waitForDone,
   waitForGroup,
@@ -327,7 +328,7 @@ describe('corrections', () => {
     );
     await closeSheet(page);
     await choose(page, 'Sittings');
-    await waitForText(page, '[data-testid=at-needles]', /at the needles in 1 sitting/);
+    await waitForText(page, '[role=dialog]', /at the needles in 1 sitting/);
     await page.select('#reminder', '20');
     await closeSheet(page);
   });
@@ -340,7 +341,7 @@ it('the second of a pair is told what was done otherwise on the first one, and d
   const pair = `/pieces/new?pair=${page.url().split('/').pop()}&mirrored=yes`;
   const second = await tonight.open(pair);
   await press(second, 'Cast on');
-  await second.waitForSelector('[data-testid=working-row]');
+  await needlesOpen(second);
   await knitTo(second, 13);
   await waitForText(
     second,

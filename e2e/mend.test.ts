@@ -18,7 +18,15 @@ import {
   type Size,
 } from './helpers/browser';
 import { evening } from './helpers/evening';
-import { beginRepair, ledThrough, stepDone, stepNow } from './helpers/mending';
+import {
+  beginRepair,
+  ledThrough,
+  noRepairLeft,
+  repairOffered,
+  stepDone,
+  stepNow,
+  waitForStep,
+} from './helpers/mending';
 import {
   atNeedles,
   complete,
@@ -82,7 +90,7 @@ describe.each([
 
   it('are marked, and are one plan of two ladders in working order', async () => {
     const { page } = await bothMarked();
-    await waitForText(page, '[data-testid=mend-note]', /2 crossings marked as wrong/);
+    await repairOffered(page, /2 crossings marked as wrong/);
     await press(page, 'Put it right');
     await waitForText(page, '[role=dialog]', /2 ladders, one after the other/);
     const heads = await page.$$eval('[role=dialog] h3', (all) => all.map((one) => one.textContent));
@@ -95,11 +103,11 @@ describe.each([
     await press(page, 'Pause');
     await saved(page);
     await reload(page);
-    await waitForText(page, '[data-testid=mend-note]', /under way, at step 7/);
+    await repairOffered(page, /under way, at step 7/);
     await press(page, 'Go on with it');
     expect(await stepNow(page)).toBe(here);
     await press(page, 'Back');
-    await waitForText(page, '[data-testid=mend-step]', new RegExp(words[5]?.slice(0, 12) ?? ''));
+    await waitForStep(page, new RegExp(words[5]?.slice(0, 12) ?? ''));
     await stepDone(page);
     expect(await stepNow(page)).toBe(here);
   });
@@ -114,7 +122,7 @@ describe.each([
     const strand = words.findIndex((line) => line.startsWith('Strand 2'));
     expect(ends(words.filter((_, i) => i !== strand))).not.toBe('mended');
     await press(page, 'It is mended');
-    await page.waitForFunction(() => !document.querySelector('[data-testid=mend-note]'));
+    await noRepairLeft(page);
     expect(await oddOnes(page)).toEqual([]);
     await saved(page);
     await pressAway(page, 'Logbook');
@@ -151,7 +159,7 @@ describe('a repair under way, paused', () => {
     const page = await paused();
     const elsewhere = await openAnother();
     const other = await elsewhere.open(page.url(), PHONE);
-    await waitForText(other, '[data-testid=mend-note]', /begun on another device/);
+    await repairOffered(other, /begun on another device/);
     await press(other, 'Go on with it');
     await waitForText(other, '[role=dialog]', /only your hands know/);
     await press(other, 'All steps');
@@ -159,7 +167,7 @@ describe('a repair under way, paused', () => {
     await other.$$eval('[role=dialog] ol button', (all) =>
       (all.find((one) => /^Strand 1 /.test(one.textContent ?? '')) as HTMLElement).click(),
     );
-    await waitForText(other, '[data-testid=mend-step]', /^Strand 1 /);
+    await waitForStep(other, /^Strand 1 /);
     expect(await textOf(other, '[role=dialog]')).not.toMatch(/only your hands know/);
     await elsewhere.close();
   });
@@ -194,6 +202,8 @@ describe('the ways to deal with it', () => {
     const plain = panelDraft('plain', 'plain', shelfRows('stockinette'), { repeats: 90 });
     return { ...draft, sections: [{ ...body, panels: [...body.panels, plain] }] };
   };
+  const waitForWay = (page: Page, way: string, words: RegExp) =>
+    waitForText(page, `[aria-label="${way}"]`, words);
   const best = (page: Page) => textOf(page, '[aria-label="The way to take"]');
   const odd = async (page: Page, row: number) => {
     const mark = await page.waitForSelector(`[data-crossing^="rope:${row}:"]`);
@@ -210,15 +220,14 @@ describe('the ways to deal with it', () => {
       /Let down and work up again 32 stitches in 8 rows · about \d+ minutes .* Only these stitches are worked again, not whole rows: about 9 minutes instead of \d+/,
     );
     await press(page, 'Other ways');
-    await page.waitForSelector('[data-remedy=rip]');
-    expect(await textOf(page, '[data-remedy=rip]')).toMatch(/to row 10: 8 rows, 8\d\d stitches/);
-    expect(await textOf(page, '[data-refused=unpick]')).toMatch(/It lies 8 rows back/);
-    expect(await textOf(page, '[data-refused=graft]')).toMatch(/nothing is cut/);
+    await waitForWay(page, 'Rip back', /to row 10: 8 rows, 8\d\d stitches/);
+    await waitForWay(page, 'Unpick back to it', /It lies 8 rows back/);
+    await waitForWay(page, 'Cut and graft', /nothing is cut/);
     await press(page, 'If you find it later');
     await waitForText(page, '.side-sheet', /After this row: 9 strands, 36 stitches/);
     await press(page, 'What may be offered');
     await press(page, 'Nothing is ever cut');
-    await page.waitForSelector('[data-remedy=graft]');
+    await waitForWay(page, 'Cut and graft', /as it was|graft/i);
   });
 
   it('what is left as it lies is written down and asked about no more; it can still be mended', async () => {
@@ -228,15 +237,15 @@ describe('the ways to deal with it', () => {
     await press(page, 'Other ways');
     await press(page, 'Leave it as it lies');
     await press(page, 'Back');
-    await page.waitForFunction(() => !document.querySelector('[data-testid=mend-note]'));
+    await noRepairLeft(page);
     await saved(page);
     await reload(page);
-    expect(await page.$('[data-testid=mend-note]')).toBeNull();
+    await noRepairLeft(page);
     await press(page, 'Look around the fabric');
     await touchCrossing(page, 11, 'rope');
     await waitForText(page, '.side-sheet', /Marked: leans left instead; left as it lies/);
     await press(page, 'Put it right, step by step');
-    await page.waitForSelector('[data-testid=mend-begin]');
+    await page.waitForSelector('aria/Lead me through it');
   });
 
   it('made a feature, the cue crosses it so from the next time on; taken back, as charted', async () => {
@@ -244,7 +253,7 @@ describe('the ways to deal with it', () => {
     await waitForText(page, 'main', /2 to the BACK leans right/);
     await odd(page, 11);
     await press(page, 'Other ways');
-    await waitForText(page, '[data-remedy=feature]', /the same way from row 19 on/);
+    await waitForWay(page, 'Make it a feature', /the same way from row 19 on/);
     await press(page, 'Cross it so from now on');
     await waitForText(page, 'main', /2 to the FRONT leans left/);
     await saved(page);
@@ -272,8 +281,7 @@ describe('the ways to deal with it', () => {
     await odd(page, 31);
     expect(await best(page)).toMatch(/Sew over it/);
     await press(page, 'Other ways');
-    await page.waitForSelector('[data-refused=ladder]');
-    expect(await textOf(page, '[data-refused=ladder]')).toMatch(/bound off/);
+    await waitForWay(page, 'Let down and work up again', /bound off/);
     expect(await textOf(page, '.side-sheet')).not.toMatch(/back on the needle|off the needle/);
     await press(page, 'Stitch by stitch');
     const sewn = await page.$$eval('[data-testid=sew-steps] li', (all) => all.map((one) => one.textContent));

@@ -7,6 +7,7 @@ import { SHELF } from '../core/shelf/data';
 import { fill, press, pressAway, reload, textOf, visit, waitForText } from './helpers/browser';
 import { download } from './helpers/downloads';
 import { evening } from './helpers/evening';
+import { needlesOpen } from './helpers/needles';
 import { pasteText } from './helpers/set-up';
 
 // What is refused is told by the browser itself.
@@ -226,7 +227,7 @@ Rwo four, knit 2, purl 4 and knit 2.`,
     await press(page, 'Make the section 3 rounds long');
     await waitForText(page, preview, /Cast on 96 stitches, 83 rounds.*Crown: 3 rounds, worked once/);
     await press(page, 'Cast on');
-    await page.waitForSelector('[data-testid=working-row]');
+    await needlesOpen(page);
   });
 
   it('what is worth a second look does not stop her, and "intended" silences it for good', async () => {

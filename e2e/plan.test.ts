@@ -6,7 +6,7 @@ import type { ElementHandle, Page } from 'puppeteer-core';
 import { startApp } from './helpers/app';
 import { fill, press, textOf, visit, waitForText } from './helpers/browser';
 import { evening } from './helpers/evening';
-import { choose, onTheNeedle, saved, setRow, waitForDone, workingRow } from './helpers/needles';
+import { choose, needlesOpen, onTheNeedle, saved, setRow, waitForDone, workingRow } from './helpers/needles';
 import { castOn as cast, pasteRows, PREVIEW, takeFromShelf } from './helpers/set-up';
 
 const tonight = evening({ complaints: / (?:400|404|409|422) / });
@@ -46,11 +46,11 @@ describe('a bolster of 48 cm', () => {
   it('is planned from the swatch: counts below and above, the needle, the yarn, and cast on', async () => {
     await fill(page, 'Name of the piece', 'Landing-stage bolster');
     await swatch('19', '26', '9');
-    await waitForText(page, '[data-testid=gauge]', /19 st × 26 rows to 10 cm.*medium yarn/);
+    await waitForText(page, 'main', /19 st × 26 rows to 10 cm.*medium yarn/);
     await fill(page, 'Wanted: stitches to 10 cm', '17');
     await fill(page, 'rows to 10 cm', '26');
     await select('Needle', '5');
-    await waitForText(page, '[data-testid=gauge]', /needle one size thicker: 5.5 mm \(US 9\).*11 % narrower/);
+    await waitForText(page, 'main', /needle one size thicker: 5.5 mm \(US 9\).*11 % narrower/);
     await fill(page, 'A ball has g', '100');
     await fill(page, 'metres', '170');
     await fill(page, 'Balls at hand', '1');
@@ -68,20 +68,20 @@ describe('a bolster of 48 cm', () => {
     expect(choices[1]).toBeGreaterThan(48);
     const wider = (await page.$$('[aria-label="Counts that fit"] li:last-child .count-choice'))[1];
     await (wider as ElementHandle<Element>).click();
-    await waitForText(page, '[data-testid=finished-size]', new RegExp(`^${choices[1]} cm wide`));
+    await waitForText(page, 'main', new RegExp(`${choices[1]} cm wide`));
     await fill(page, 'Rows for a length', '48');
     await page.waitForSelector('.reckon .plain-button');
     await page.$$eval('.reckon .plain-button', (all) =>
       (all.find((one) => one.textContent?.startsWith('124 rows')) as HTMLElement).click(),
     );
     await waitForText(page, PREVIEW, /124 rows in all/);
-    await waitForText(page, '[data-testid=yarn]', /About \d+ g, \d+ m of yarn: \d balls?/);
+    await waitForText(page, 'main', /About \d+ g, \d+ m of yarn: \d balls?/);
     const castOnWords = /Cast on (\d+)/.exec(await textOf(page, PREVIEW))?.[1];
     await castOn('working row');
     expect(await onTheNeedle(page)).toBe(`${castOnWords} stitches`);
     await choose(page, 'Cast-on sheet');
     await waitForText(page, '.cast-on-number', new RegExp(`Cast on ${castOnWords}`));
-    await waitForText(page, '[data-testid=tail]', /25 wraps round the needle/);
+    await waitForText(page, 'main', /25 wraps round the needle/);
     const printed = Buffer.from(await page.pdf({ format: 'a4' })).toString('latin1');
     expect(printed.match(/\/Type\s*\/Page\b/g)).toHaveLength(1);
   });
@@ -94,12 +94,12 @@ describe('a bolster of 48 cm', () => {
     await fill(page, counted('Right edge'), '5');
     await fill(page, counted('Rope of 2 over 2'), '7');
     await fill(page, counted('Left edge'), '4');
-    await waitForText(page, '[data-testid=count-finding]', /hangs 1 stitch astray/);
+    await waitForText(page, 'main', /hangs 1 stitch astray/);
     await fill(page, counted('Rope of 2 over 2'), '8');
-    await waitForText(page, '[data-testid=count-finding]', /Right edge has 5 and needs 4/);
+    await waitForText(page, 'main', /Right edge has 5 and needs 4/);
     await press(page, 'Keep it so: change the edges in the plan');
     await waitForText(page, '.cast-on-number', /Cast on 17/);
-    await waitForText(page, '[data-testid=count-finding]', /All right/);
+    await waitForText(page, 'main', /All right/);
     await visit(page, `${tonight.address}${address}`);
     expect(await onTheNeedle(page)).toBe('17 stitches');
   });
@@ -142,7 +142,7 @@ describe('a bottle cosy of 22 cm', () => {
     await select('Placed', 'anywhere');
     await waitForText(
       page,
-      '[data-testid=spread-words]',
+      'main',
       /32 to 42 stitches: Knit the knits, purl the purls, but: \[after 3, make 1 right\] 2 times, after 4 more, make 1 right purlwise/,
     );
     await fill(page, 'How many', '40');
@@ -152,7 +152,7 @@ describe('a bottle cosy of 22 cm', () => {
       /leaves 41 stitches, but this one needs 42/.test(document.body.innerText),
     );
     await fill(page, 'How many', '10');
-    await waitForText(page, '[data-testid=spread-words]', /32 to 42 stitches/);
+    await waitForText(page, 'main', /32 to 42 stitches/);
     await castOn('working round');
     for (let round = 1; round <= 8; round += 1) {
       await page.keyboard.press('Space');
@@ -199,10 +199,10 @@ describe('a shaped waistcoat front', () => {
     await choose(page, 'Measure and weigh');
     await fill(page, 'After row 20', '8');
     await press(page, 'Keep');
-    await waitForText(page, '[data-testid=measured]', /8 cm at row 20: 25 rows to 10 cm/);
+    await waitForText(page, '[role=dialog]', /8 cm at row 20: 25 rows to 10 cm/);
     await fill(page, 'Grams left', '50');
     await page.$$eval('.measure-block .plain-button', (all) => (all[1] as HTMLElement).click());
-    await waitForText(page, '[data-testid=forecast]', /50 g left now: enough for all/);
+    await waitForText(page, '[role=dialog]', /50 g left now: enough for all/);
     await press(page, 'End Body with row 20');
     await waitForText(
       page,
@@ -235,7 +235,7 @@ describe('a shaped waistcoat front', () => {
     expect(crossing).toEqual(expect.arrayContaining(numbers));
     await fill(page, 'Ticked on paper up to row', '24');
     await press(page, 'Put 3 rows into the journal');
-    await waitForText(page, '[data-testid=paper-done]', /24 rows are done/);
+    await waitForText(page, 'main', /24 rows are done/);
 
     await visit(page, `${tonight.address}${address}`);
     await waitForDone(page, 24);
@@ -245,7 +245,7 @@ describe('a shaped waistcoat front', () => {
     await press(page, 'Open Section 2');
     await fill(page, 'Rows', '44');
     await press(page, 'Keep this plan');
-    await page.waitForSelector('[data-testid=working-row]');
+    await needlesOpen(page);
     expect(await workingRow(page)).toBe('25');
     expect(await onTheNeedle(page)).toBe('28 to 26 stitches');
 
@@ -262,7 +262,7 @@ describe('a shaped waistcoat front', () => {
       await (input as ElementHandle<HTMLInputElement>).uploadFile(broken);
       await waitForText(page, '.problems', /damaged or cut short/);
       await (input as ElementHandle<HTMLInputElement>).uploadFile(good);
-      await page.waitForSelector('[data-testid=working-row]');
+      await needlesOpen(page);
       await waitForDone(page, 24);
       expect(await onTheNeedle(page)).toBe('28 to 26 stitches');
       await page.keyboard.press('Space');
@@ -298,7 +298,7 @@ describe('a shaped waistcoat front', () => {
     const second = await tonight.device.open(page.url());
     await fill(second, 'Rows', '50');
     await press(second, 'Keep this plan');
-    await second.waitForSelector('[data-testid=working-row]');
+    await needlesOpen(second);
     await second.close();
     await fill(page, 'Repeats', '1');
     await press(page, 'Keep this plan');
@@ -324,7 +324,7 @@ describe('split and join', () => {
       await press(page, `Set up the ${side} part, ${stitches} stitches`);
       await waitForText(page, PREVIEW, new RegExp(`Take up ${stitches} stitches, 37 rows`));
       await press(page, 'Take up the stitches');
-      await page.waitForSelector('[data-testid=working-row]');
+      await needlesOpen(page);
       await saved(page);
       expect(await textOf(page, '.side-line')).toMatch(/wrong side/);
       return pieceAddress();
@@ -346,7 +346,7 @@ describe('split and join', () => {
     await press(page, 'Set up the joined piece');
     await waitForText(page, PREVIEW, /Take up 16 stitches, 36 rows/);
     await press(page, 'Take up the stitches');
-    await page.waitForSelector('[data-testid=working-row]');
+    await needlesOpen(page);
     await saved(page);
     await choose(page, 'Cast-on sheet');
     await waitForText(

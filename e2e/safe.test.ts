@@ -8,7 +8,7 @@ import { startApp, type RunningApp } from './helpers/app';
 import { press, textOf, visit, waitForText } from './helpers/browser';
 import { download } from './helpers/downloads';
 import { evening } from './helpers/evening';
-import { choose, complete, done, putBy, saved, waitForSaving } from './helpers/needles';
+import { choose, complete, done, needlesOpen, putBy, saved, waitForSaving } from './helpers/needles';
 import { setUpAt, sixRowRope } from './helpers/pieces';
 
 let app: RunningApp;
@@ -100,12 +100,12 @@ describe('everything', () => {
       await visit(page, `${second.address}/safe`);
       await give('Archive', archive);
       const back = new RegExp(`${all.length} pieces and \\d+ patterns are back`);
-      await waitForText(page, '[data-testid=brought]', back);
+      await waitForText(page, 'main', back);
       await visit(page, second.address);
       expect(await names()).toEqual(all);
       await visit(page, `${second.address}/safe`);
       await give('Archive', archive);
-      await waitForText(page, '[data-testid=brought]', /Nothing in it was missing here\. Here already/);
+      await waitForText(page, 'main', /Nothing in it was missing here\. Here already/);
     } finally {
       await second.close();
     }
@@ -163,7 +163,7 @@ describe('a damaged piece', () => {
 
     await toBench();
     await give('Piece file', file);
-    await page.waitForSelector('[data-testid=working-row]');
+    await needlesOpen(page);
     expect(await done(page)).toBeGreaterThan(0);
     const readAgain = new URL(page.url()).pathname;
 

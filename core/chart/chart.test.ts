@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { cells, lineCharts, steadyCells } from '../testing/arbitrary';
 import { chartFrom, ringFrom } from '../testing/plans';
 import { cellKey } from '../stitch/cells';
-import { KNIT, PURL } from '../stitch/types';
+import { KNIT, PURL, type Cell } from '../stitch/types';
 import { checkChart, closeToRing, positionOfRow, rowAt } from './chart';
 import { columnsGiven, columnsTaken, layRow, strandUp } from './laid';
 import { countFor, expandRow, givesForm, normalRow, rowKey, takesForm, takesOf, type LineRow } from './row';
@@ -35,6 +35,18 @@ describe('rows as linear forms', () => {
         expect(normalRow(normal)).toEqual(normal);
       }),
     ));
+
+  it('a row without a repeat is equal however it is parted', () => {
+    const bare = (before: Cell[], after: Cell[], fewer: 0 | 1): LineRow => ({
+      kind: 'line',
+      before,
+      repeat: [],
+      after,
+      fewer,
+    });
+    expect(normalRow(bare([KNIT, PURL], [KNIT], 1))).toEqual(bare([], [KNIT, PURL, KNIT], 0));
+    expect(rowKey(bare([KNIT], [PURL], 0))).toBe(rowKey(bare([], [KNIT, PURL], 1)));
+  });
 
   it('rows written with the repeat started elsewhere are equal', () =>
     fc.assert(

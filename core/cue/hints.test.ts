@@ -9,6 +9,7 @@ import { cueFor } from './cue';
 import { crossingCautions, nextAfter } from './crossing-cautions';
 import { rowEnd } from './row-end';
 import type { CrossingStep } from './steps';
+import { WAYS } from './technique';
 
 const sheet = sheetOf([
   {
@@ -59,6 +60,17 @@ describe('cautions for a crossing', () => {
     expect(crossingCautions(step, 'reorder', { ...about, needle: 'doublePointed' })).toEqual(
       expect.arrayContaining(['splits', 'needleChange']),
     ));
+});
+
+describe('splitting', () => {
+  const cue = cueFor(sheet, crossingRow, 'right');
+  const step = cue.panels.flatMap(({ steps }) => steps).find((s) => s.kind === 'crossing') as CrossingStep;
+  // Common practice, no published source: stitches worked out of order on the needles' tips are easily split.
+  it('is said of the ways that work on the tips of the needles, and of no other', () => {
+    const about = { next: undefined, slippery: false, needle: null };
+    const ways = WAYS.filter((way) => crossingCautions(step, way, about).includes('splits'));
+    expect(ways.toSorted()).toEqual(['reorder', 'secondFirst', 'slipBack']);
+  });
 });
 
 describe('what to hang in the work', () => {

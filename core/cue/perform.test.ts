@@ -230,6 +230,12 @@ describe('what comes out', () => {
     expect(result(parts(made, k2), needle({ a: 'kk' }))).toBe('no-strand');
     expect(result(parts(k2, made), needle({ a: 'kk' }))).toBe('no-strand');
     expect(result(parts(k2, made), needle({ a: 'kk' }, true))).toBe('0knit 0knit 0increase');
+    expect(
+      result(
+        parts(k2, step(special({ kind: 'increase', how: 'frontBack', face: 'knit' }))),
+        needle({ a: 'kkk' }),
+      ),
+    ).toBe('0knit 0knit 0increase');
     const over = step(special({ kind: 'increase', how: 'yarnOver' }));
     expect(result(parts(over, k2), needle({ a: 'kk' }))).toBe('0increase 0knit 0knit');
   });

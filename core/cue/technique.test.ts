@@ -119,3 +119,37 @@ describe('the ways to work a crossing', () => {
     expect(wayFor(stepFor(centred, RIGHT_HANDED), 'reorder')).toBe('cableNeedle');
   }); // prettier-ignore
 });
+
+// Common practice, no published source: stitches are worked off a cable needle, but not off a marker nor out of the air.
+it('what waited on a marker or free is put back before it is worked', () => {
+  const runs = (count: number) => [{ stitch: 'knit', count }] as const;
+  const step: CrossingStep = {
+    kind: 'crossing',
+    columns: [],
+    hold: 'back',
+    lean: 'right',
+    held: runs(2),
+    then: runs(2),
+    heldCount: 2,
+    thenCount: 2,
+    centre: { runs: runs(1), count: 1, depth: 'below' },
+    over: 2,
+    under: 2,
+    yarn: null,
+  };
+  const back = (way: Way) =>
+    movesOf(step, way).flatMap((move) => (move.do === 'putBack' ? [[move.count, move.from]] : []));
+  const from = (way: Way) => movesOf(step, way).flatMap((move) => (move.do === 'work' ? [move.from] : []));
+  expect(back('cableNeedle')).toEqual([]);
+  expect(from('cableNeedle')).toEqual(['feeding', 'secondNeedle', 'cableNeedle']);
+  for (const way of ['marker', 'hangFree'] as const)
+    expect(from(way)).toEqual(['feeding', 'feeding', 'feeding']);
+  expect(back('marker')).toEqual([
+    [1, 'secondMarker'],
+    [2, 'marker'],
+  ]);
+  expect(back('hangFree')).toEqual([
+    [1, 'secondAir'],
+    [2, 'air'],
+  ]);
+});

@@ -1,36 +1,44 @@
 /** Led through a repair, step by step. */
 import type { Page } from 'puppeteer-core';
-import { textOf } from './browser';
+import { press, textOf, waitForText } from './browser';
 
-const press = (page: Page, testid: string) =>
-  page.$eval(`[data-testid=${testid}]`, (control) => (control as HTMLButtonElement).click());
+const STEP = '[aria-label="The step in hand"]';
+
+export const repairOffered = (page: Page, words: RegExp) => waitForText(page, '[aria-label=Repair]', words);
+export const noRepairLeft = (page: Page) => page.waitForSelector('[aria-label=Repair]', { hidden: true });
 
 /** From its overview into its first step. */
 export async function beginRepair(page: Page) {
-  await page.waitForSelector('[data-testid=mend-begin]');
-  await press(page, 'mend-begin');
-  await page.waitForSelector('[data-testid=mend-done]');
+  await press(page, 'Lead me through it');
+  await page.waitForSelector(STEP);
 }
 
 export async function stepNow(page: Page) {
-  await page.waitForSelector('[data-testid=mend-step]');
-  return textOf(page, '[data-testid=mend-step]');
+  await page.waitForSelector(STEP);
+  return textOf(page, STEP);
 }
-export const stepDone = (page: Page) => press(page, 'mend-done');
+export const waitForStep = (page: Page, words: RegExp) => waitForText(page, STEP, words);
+
+/** On to the next step; false behind the last one. */
+export const stepDone = (page: Page): Promise<boolean> =>
+  page.$$eval('[role=dialog] button', (all) => {
+    const onward = all.find((one) => /^(Begin|Done)$/.test((one.textContent ?? '').trim()));
+    onward?.click();
+    return onward !== undefined;
+  });
 
 /** Goes on until the end, or so many steps; the words of every step on the way. */
 export async function ledThrough(page: Page, steps = Infinity): Promise<string[]> {
   const words: string[] = [];
-  for (let i = 0; i < steps && (await page.$('[data-testid=mend-done]')); i += 1) {
+  for (let i = 0; i < steps; i += 1) {
     const now = await stepNow(page);
+    if (!(await stepDone(page))) break;
     words.push(now);
-    await stepDone(page);
     await page.waitForFunction(
-      (was) =>
-        (document.querySelector('[data-testid=mend-step]') as HTMLElement | null)?.innerText
-          .replace(/\s+/g, ' ')
-          .trim() !== was,
+      (step, was) =>
+        (document.querySelector(step) as HTMLElement | null)?.innerText.replace(/\s+/g, ' ').trim() !== was,
       {},
+      STEP,
       now,
     );
   }

@@ -40,6 +40,8 @@ export const putBy = (page: Page) =>
     return Boolean(await pages.match(location.pathname)) && navigator.serviceWorker.controller !== null;
   });
 
+/** Until the needles are there, with a row in hand. */
+export const needlesOpen = (page: Page) => page.waitForSelector('[data-testid=working-row]');
 export const workingRow = (page: Page) => textOf(page, '[data-testid=working-row]');
 export const onTheNeedle = (page: Page) => textOf(page, '[data-testid=stitches]');
 export const countdown = (page: Page) => textOf(page, `${NOW} .countdown`);

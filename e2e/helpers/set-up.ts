@@ -1,7 +1,7 @@
 /** Setting up a piece and pasting patterns, as a knitter does it. */
 import type { Page } from 'puppeteer-core';
 import { fill, press, waitForText } from './browser';
-import { saved } from './needles';
+import { needlesOpen, saved } from './needles';
 import { SIX_ROW_ROPE } from './pieces';
 
 /** What would be cast on, as the set-up page tells it. */
@@ -33,7 +33,7 @@ export const takeFromShelf = (page: Page, key: string) => page.select('aria/Add 
 /** Casts on what is set up; leaves the page at the needles. */
 export async function castOn(page: Page) {
   await press(page, 'Cast on');
-  await page.waitForSelector('[data-testid=working-row]');
+  await needlesOpen(page);
   await saved(page);
 }
 

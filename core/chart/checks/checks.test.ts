@@ -174,6 +174,38 @@ describe('strands and repeats that do not go on', () => {
     expect(ends(`p p p p p p\np p p p p p\n${rope}`)).toEqual(['strand-ends row 2 cell 0']);
     expect(ends(`k k k p p p\nk k k p p p\n${rope}`)).toEqual([]);
   });
+  it('all strands of a crossing end, not one of them alone', () => {
+    const ends = (above: string) =>
+      found(`${above}
+             ${above}
+             p p p p k k
+             p p p p k k
+             p p p R2/1p
+             p p p k k p`).filter((doubt) => doubt.startsWith('strand-ends'));
+    expect(ends('p p p p p p')).toEqual(['strand-ends row 2 cell 0']);
+    expect([ends('p p p p p k'), ends('p p p p k p')]).toEqual([[], []]);
+  });
+  it('only what changes in the row where it ends counts, not the seam nor a row further up', () => {
+    const ends = (rows: string) => found(rows).filter((doubt) => doubt.startsWith('strand-ends'));
+    const rope = `p p p p k k
+                  p p p p k k
+                  p p p R2/1p`;
+    expect(ends(`p p p p p p\np p p p p p\n${rope}\nk k k k k p`)).toEqual(['strand-ends row 2 cell 0']);
+    expect(ends(`k k k k p p\np p p p p p\np p p p p p\n${rope}\np p p k k p`)).toEqual([
+      'strand-ends row 2 cell 0',
+    ]);
+    expect(ends(`p p p k k p\nk k k p p p\nk k k p p p\n${rope}\np p p k k p`)).toEqual([]);
+  });
+  it('a strand may end over the seam, in row 1', () => {
+    const ends = (width: string) =>
+      found(`${width} p p p p k k
+             ${width} p p p p k k
+             ${width} p p R2/2p
+             ${width} p p k k p p
+             ${width} p p k k p p`).filter((doubt) => doubt.startsWith('strand-ends'));
+    expect(ends('p p p p p p')).toEqual(['strand-ends row 3 cell 0']);
+    expect(ends('')).toEqual([]);
+  });
   it('two rows do not close or fail to, and rows worked once have no seam', () => {
     const rows = `p k k p p
                   p L2/1p p
@@ -225,6 +257,15 @@ describe('mirrored, at its edges', () => {
                 k k k k p k k k k
                 L2/2 p R2/2`),
     ).toEqual(['mirror row 5 cell 0']));
+  it('on whichever side it is left out', () =>
+    expect(
+      mirrored(`k k k k p k k k k
+                L2/2 p k k k k
+                k k k k p k k k k
+                L2/2 p R2/2
+                k k k k p k k k k
+                L2/2 p R2/2`),
+    ).toEqual(['mirror row 5 cell 5']));
   it('groups that differ are no mirror images', () =>
     expect(
       mirrored(`k k k k p k k k k

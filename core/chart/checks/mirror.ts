@@ -80,7 +80,7 @@ function oddRows(a: ReadonlyMap<number, Shown>, b: ReadonlyMap<number, Shown>): 
   if (rows.length < LEAST_ROWS) return null;
   return rows.flatMap((row) => {
     const [left, right] = [a.get(row), b.get(row)];
-    if ((left?.plain ?? '') === (right?.mirrored ?? '')) return [];
+    if (left?.plain === right?.mirrored) return [];
     return [[...(left?.marks ?? []), ...(a === b ? [] : (right?.marks ?? []))]];
   });
 }

@@ -98,9 +98,9 @@ export function endingDoubts(woven: Woven): ChartDoubt[] {
       const columns = columnsGiven(row, crossing.at);
       const from = cell.lean === 'right' ? 0 : columns.length - cell.over.length;
       const over = columns.slice(from, from + cell.over.length);
-      const ends = over.map((column) => endOf(woven, crossing, column));
-      const [end] = ends;
-      if (end === null || end === undefined || ends.some((other) => other === null)) return [];
+      const ends = over.flatMap((column) => endOf(woven, crossing, column) ?? []);
+      const end = ends.length === over.length ? ends[0] : undefined;
+      if (end === undefined) return [];
       const wide = plainChanges(woven, end === woven.setUps ? woven.rows.length - 1 : end - 1).length;
       const strands = (woven.rows[index] as PlacedLaidRow).takes;
       return wide * 2 > strands ? [] : [{ code: 'strand-ends', at: crossing.place, above: end }];

@@ -12,11 +12,7 @@ export function useLies(): View {
 function Question({ lies, done }: { lies: View; done: () => void }) {
   const change = (part: Partial<View>) => changePrefs({ lies: { ...lies, ...part } });
   return (
-    <section
-      aria-label="How it lies before you"
-      className="mb-4 rounded-xl border-2 border-line p-4"
-      data-testid="view-question"
-    >
+    <section aria-label="How it lies before you" className="mb-4 rounded-xl border-2 border-line p-4">
       <p className="mb-2 text-xl font-bold">How does it lie before you?</p>
       <div className="grid gap-3">
         <Chips

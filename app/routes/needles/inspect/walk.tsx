@@ -115,7 +115,7 @@ function Found(props: WalkProps & { crossings: readonly Charted[]; changed: bool
     through !== null &&
     state.inspected.some((one) => one.panel === panel.id && one.from <= through.from && through.to <= one.to);
   return (
-    <div data-testid="found">
+    <section aria-label="What it tells">
       <FoundIn tracks={tracks} asked="chartedRows" pair={both} props={props} />
       {other && !both && (
         <p className="mt-3">
@@ -135,7 +135,7 @@ function Found(props: WalkProps & { crossings: readonly Charted[]; changed: bool
           </button>
         )
       )}
-    </div>
+    </section>
   );
 }
 
@@ -177,10 +177,7 @@ export function Walk(props: WalkProps) {
       <ViewChoice />
       {now ? (
         <section aria-label="The crossing to look at" className="mt-2 max-[760px]:mt-0">
-          <p
-            className="text-[28px] leading-tight font-bold max-[760px]:text-[23px]"
-            data-testid="asked-crossing"
-          >
+          <p className="text-[28px] leading-tight font-bold max-[760px]:text-[23px]">
             {askedWords(crossings, now, { byTrack, changed, line })}: how does it lie?
           </p>
           <p className="text-soft">

@@ -76,10 +76,10 @@ function Said({ words }: { words: string }) {
   const cut = words.lastIndexOf('; ');
   const [first, then] = cut < 0 ? [words, ''] : [words.slice(0, cut + 1), words.slice(cut + 2)];
   return (
-    <p className="my-2 leading-tight font-bold" data-testid="mend-step">
+    <div className="my-2 leading-tight font-bold" role="status" aria-label="The step in hand">
       <span className="block text-[32px] max-[760px]:text-[28px]">{first}</span>
       {then && <span className="mt-1 block text-[22px]"> {then}</span>}
-    </p>
+    </div>
   );
 }
 
@@ -157,9 +157,13 @@ export function Guided({ mending, at, uncrossed, lifelines, practice, notice, go
           </>
         ) : (
           <>
-            <p className="my-2 text-[30px] leading-tight font-bold" data-testid="mend-step">
+            <div
+              className="my-2 text-[30px] leading-tight font-bold"
+              role="status"
+              aria-label="The step in hand"
+            >
               {capital(how.line)} by {how.line} as it was, every crossing as charted.
-            </p>
+            </div>
             <p className="text-lg">
               Look at it once more from the right side, and count the stitches of the {how.line} in hand.
             </p>
@@ -180,12 +184,7 @@ export function Guided({ mending, at, uncrossed, lifelines, practice, notice, go
             <Check aria-hidden="true" /> It is mended
           </button>
         ) : (
-          <button
-            type="button"
-            className="action-button min-h-16 flex-1 text-xl"
-            data-testid="mend-done"
-            onClick={() => go(at + 1)}
-          >
+          <button type="button" className="action-button min-h-16 flex-1 text-xl" onClick={() => go(at + 1)}>
             <Check aria-hidden="true" /> {at === 0 ? 'Begin' : 'Done'}
           </button>
         )}

@@ -51,15 +51,15 @@ export default function MendNote({ pieceId, view, state, settings, open }: Props
     ? `A repair is under way${here ? `, at step ${here.step + 1}` : ', begun on another device'}.`
     : `${counted(faults.length, 'crossing')} marked as wrong.${stop ? ` ${stop}` : ''}`;
   return (
-    <div
+    <section
       className="my-3 flex flex-wrap items-center gap-3 rounded-lg border-2 border-fault p-3"
-      data-testid="mend-note"
+      aria-label="Repair"
     >
       <Wrench aria-hidden="true" className="shrink-0 text-fault" />
       <p className="min-w-0 flex-1 font-semibold">{words}</p>
       <button type="button" className={begun ? 'action-button' : 'plain-button'} onClick={open}>
         {begun ? 'Go on with it' : 'Put it right'}
       </button>
-    </div>
+    </section>
   );
 }

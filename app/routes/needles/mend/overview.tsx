@@ -248,12 +248,7 @@ export function Overview({
       </div>
       {mending && (
         <div className="border-t-2 border-line px-5 py-3 max-[760px]:px-4">
-          <button
-            type="button"
-            className="action-button min-h-16 w-full text-xl"
-            data-testid="mend-begin"
-            onClick={begin}
-          >
+          <button type="button" className="action-button min-h-16 w-full text-xl" onClick={begin}>
             Lead me through it
           </button>
         </div>

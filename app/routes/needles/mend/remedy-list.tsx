@@ -189,22 +189,26 @@ export function RemedyList(props: Props) {
       )}
       <Disclosure title="Other ways">
         {others.map((offer) => (
-          <div key={offer.remedy} className="border-t border-line py-3" data-remedy={offer.remedy}>
+          <section
+            key={offer.remedy}
+            className="border-t border-line py-3"
+            aria-label={REMEDY_WORDS[offer.remedy]}
+          >
             <h4 className="text-lg font-bold">{REMEDY_WORDS[offer.remedy]}</h4>
             <p>{offerWords(offer, line)}</p>
             <HowTo offer={offer} props={props} />
             <Acts offer={offer} props={props} lead={false} />
-          </div>
+          </section>
         ))}
         {remedies.refused.map((refusal) => (
-          <div
+          <section
             key={refusal.remedy}
             className="border-t border-line py-3 text-soft"
-            data-refused={refusal.remedy}
+            aria-label={REMEDY_WORDS[refusal.remedy]}
           >
             <h4 className="text-lg font-bold">{REMEDY_WORDS[refusal.remedy]}</h4>
             <p>{refusalWords(refusal, line)}</p>
-          </div>
+          </section>
         ))}
       </Disclosure>
       {later.length > 0 && (
