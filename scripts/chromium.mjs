@@ -14,8 +14,7 @@ const PLACES = [
 /** How it is started: headless, and with nothing to ask of the world. */
 export const FLAGS = JSON.parse(fs.readFileSync(new URL('chromium-flags.json', import.meta.url), 'utf8'));
 
-export const findChromium = () =>
-  [process.env.CHROMIUM, ...PLACES].find((file) => file && fs.existsSync(file));
+export const findChromium = () => process.env.CHROMIUM || PLACES.find((file) => fs.existsSync(file));
 
 const works = (command, args) => spawnSync(command, args, { stdio: 'ignore' }).status === 0;
 
@@ -29,6 +28,10 @@ function aptPrefix() {
 /** Path of the browser; ends the process with one line of advice if there is none to be had. */
 export function needChromium() {
   const found = findChromium();
+  if (found && !fs.existsSync(found)) {
+    console.error(`CHROMIUM names ${found}, and there is no such file.`);
+    process.exit(1);
+  }
   if (found) return found;
   const prefix = aptPrefix();
   if (prefix) {
