@@ -147,6 +147,20 @@ describe('the second of a pair', () => {
     expect(told.map((one) => repeated(one, fold(second)))).toEqual([false, true, true, true]);
     expect(told.some((one) => repeated(one, fold([])))).toBe(false);
   });
+  it('is told of what hangs in the work, of ends of sections and of notes, as long as they stand', () => {
+    const hung = event({ kind: 'anchored', what: 'marker', row: 2, panel: 'rope', text: 'first' });
+    const torn = event({ kind: 'anchored', what: 'pin', row: 6, panel: null, text: '' });
+    const note = event({ kind: 'note', row: 1, text: 'tight' });
+    const ended = event({ kind: 'sectionEnded', section: 'body-r2', row: 4 });
+    const rip = event({ kind: 'ripped', life: FIRST_LIFE, to: 4 });
+    const told = playback(fold([...rows(1, 4), note, hung, ended, ...rows(5, 6), torn, rip]), changed);
+    expect(told.map(({ row, same }) => [row, same])).toEqual([
+      [1, null],
+      [2, { kind: 'anchored', what: 'marker', row: 2, panel: 'rope', text: 'first' }],
+      [4, { kind: 'sectionEnded', section: 'body', row: 4 }],
+    ]);
+    expect(told.map(({ id }) => id)).toEqual([note.id, hung.id, ended.id]);
+  });
   it('mirrored, a crossing left wrong leans the other way', () => {
     const left = playback(state, changed)[0]?.what as typeof fault & { kind: 'fault' };
     expect([leanPlayedBack(left, false), leanPlayedBack(left, true)]).toEqual(['left', 'right']);

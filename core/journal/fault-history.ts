@@ -19,12 +19,12 @@ export type FaultEntry = {
   readonly intoSitting: number | null;
 };
 
-/** Minutes into its sitting at which each row was finished, by its entry. */
+/** Minutes into its sitting at which each entry was made. */
 function minutesInto(events: readonly JournalEvent[]): Map<string, number> {
   const into = new Map<string, number>();
   for (const { from, events: own } of sittings(events))
-    for (const { id, kind, deviceTime } of own)
-      if (kind === 'rowDone') into.set(id, Math.max(0, Date.parse(deviceTime) - Date.parse(from)) / 60_000);
+    for (const { id, deviceTime } of own)
+      into.set(id, Math.max(0, Date.parse(deviceTime) - Date.parse(from)) / 60_000);
   return into;
 }
 

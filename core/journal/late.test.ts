@@ -31,6 +31,17 @@ describe('two devices that meet late', () => {
     ]);
   });
 
+  it('a row that is set ends a life as a rip does', () => {
+    const { phone, tablet } = home(6);
+    tablet.say({ kind: 'rowSet', life: tablet.state.life, row: 3 });
+    phone.rows(2);
+    tablet.sync();
+    phone.sync();
+    expect(storiesOf(fold(phone.events))).toMatchObject([
+      { life: FIRST_LIFE, ended: { kind: 'rowSet', row: 3 }, told: 8, strays: [{ first: 7, last: 8 }] },
+    ]);
+  });
+
   it('rows knitted in sight of those that count do count, though a rip before them came late', () => {
     const { phone, tablet } = home(6);
     tablet.rip(2);

@@ -16,6 +16,7 @@ const knitted = (minutes: readonly number[], device = 'phone', first = 1): Journ
     life: FIRST_LIFE,
     row: first + i,
   }));
+const minuteOf = (minute: number) => new Date(START + minute * MINUTE).toISOString();
 const kindOf = (row: number): RowKind => (row % 4 === 0 ? 'crossing' : 'plain');
 const pace = (events: readonly JournalEvent[]) => paceOf(events, fold(events), kindOf);
 const minutes = (ms: number | null) => (ms === null ? null : ms / MINUTE);
@@ -47,6 +48,21 @@ describe('pace', () => {
   it('rows that were taken back or told late are not timed', () => {
     const late = { ...(knitted([3])[0] as JournalEvent), id: 'late', life: 'gone', row: 9 } as JournalEvent;
     expect(pace([...knitted([0, 2]), late]).sittings[0]?.rows).toBe(2);
+  });
+  it('a row knitted again is timed from when the old one was taken back', () => {
+    const [first, second] = knitted([0, 2]) as [JournalEvent, JournalEvent];
+    const undone = { ...second, id: 'undone', kind: 'undo', target: second.id, deviceTime: minuteOf(8) };
+    const again = { ...second, id: 'again', deviceTime: minuteOf(11) };
+    expect(minutes(pace([first, second, undone as JournalEvent, again]).any)).toBe(3);
+  });
+  it('rows told of a life that is gone count in no way', () => {
+    const gone = [20, 29, 38].map((at, i) => ({
+      ...knitted([at])[0],
+      id: `gone-${i}`,
+      life: 'gone',
+      row: 9 + i,
+    }));
+    expect(minutes(pace([...knitted([0, 2]), ...(gone as JournalEvent[])]).any)).toBe(2);
   });
   it('foretells rows to come by their kinds', () => {
     const known = pace(knitted([0, 2, 4, 9, 11, 13, 15, 20]));

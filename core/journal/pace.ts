@@ -44,9 +44,9 @@ function gapsOf(events: readonly JournalEvent[], sitting: number, state: Journal
   return events.flatMap((event): Gap[] => {
     if (event.kind !== 'rowDone' && event.kind !== 'undo' && event.kind !== 'ripped' && event.kind !== 'rowSet') return [];
     const time = Date.parse(event.deviceTime);
-    const before = last.get(event.device);
+    const before = last.get(event.device) ?? Infinity;
     last.set(event.device, time);
-    if (event.kind !== 'rowDone' || state.verdicts.get(event.id) !== 'counted' || before === undefined) return [];
+    if (event.kind !== 'rowDone' || state.verdicts.get(event.id) !== 'counted') return [];
     return time > before ? [{ kind: kindOf(event.row), ms: time - before, sitting }] : [];
   });
 } // prettier-ignore

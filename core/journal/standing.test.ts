@@ -222,6 +222,43 @@ describe('a standing', () => {
     );
   });
 
+  it('is unsure when all that it knows is taken back and more was done before, and only then', () => {
+    const back = (sets: number, undos: number) => {
+      const made = home(0);
+      for (let i = 0; i < sets; i += 1)
+        made.tablet.say({ kind: 'panelRowSet', panel: 'rope', from: 1, position: i, since: null });
+      made.tablet.sync();
+      const base = standingAfter(null, made.server, SMALL);
+      for (let i = 0; i < undos; i += 1) made.tablet.undo();
+      made.tablet.sync();
+      const state = fold(made.server.slice(base?.seq), asStored(base));
+      return [state.undoTarget === null, state.unsure];
+    };
+    expect([back(8, 5), back(8, 6), back(6, 6), back(7, 6)]).toEqual([
+      [false, false],
+      [true, true],
+      [true, false],
+      [true, true],
+    ]);
+  });
+
+  it('passes on that it has left something behind', () => {
+    const made = home(0);
+    const say = (from: number, to: number) => {
+      for (let i = from; i < to; i += 1)
+        made.tablet.say({ kind: 'panelRowSet', panel: 'rope', from: 1, position: i, since: null });
+      made.tablet.sync();
+    };
+    say(0, 8);
+    const first = standingAfter(null, made.server, SMALL);
+    for (let i = 0; i < 4; i += 1) made.tablet.undo();
+    made.tablet.sync();
+    const second = standingAfter(asStored(first), made.server.slice(first?.seq), SMALL);
+    for (let i = 0; i < 2; i += 1) made.tablet.undo();
+    made.tablet.sync();
+    expect(fold(made.server.slice(second?.seq), asStored(second)).unsure).toBe(true);
+  });
+
   it('is as long as what can still be spoken of, however long the journal is', () => {
     const made = home(4);
     const lengths = [2000, 8000].map((entries) => {
