@@ -93,6 +93,55 @@ describe('sewn over', () => {
   });
 });
 
+describe('sewing that cannot be done is refused', () => {
+  const cover = (row: number, foot: number, head: number) => ({ row, foot, head, column: 1, at: 0 });
+  const sewn = (...covers: readonly (readonly [row: number, foot: number, head: number])[]) => {
+    const done = sew(
+      { row: 7, width: 4 },
+      covers.map(([row, foot, head]) => cover(row, foot, head)),
+    );
+    return done.ok ? done.value : done.error;
+  };
+  it.each([
+    ['a foot right of the crossing', [7, 0, 1], 'no-such-stitch'],
+    ['a foot left of it', [7, 5, 1], 'no-such-stitch'],
+    ['a head right of it', [7, 1, 0], 'no-such-stitch'],
+    ['a head left of it', [7, 1, 5], 'no-such-stitch'],
+    ['a row above', [8, 1, 1], 'no-such-stitch'],
+    ['two rows below', [5, 1, 1], 'no-such-stitch'],
+    ['a lower stitch that leans', [6, 1, 2], 'not-linked'],
+    ['a lower stitch under nothing', [6, 1, 1], 'legs-not-there'],
+  ] as const)('%s', (_, one, why) => expect(sewn(one)).toBe(why));
+  it('two that end in one place, or begin there', () => {
+    expect(sewn([7, 1, 3], [7, 2, 3])).toBe('sewn-twice');
+    expect(sewn([7, 1, 3], [7, 1, 4])).toBe('sewn-twice');
+    expect(sewn([7, 4, 2], [7, 3, 1])).toEqual([
+      [2, 0],
+      [3, 1],
+    ]);
+  });
+  it('what is not known, not charted or purled on top, and what is not there at all', () => {
+    const { sheet, faults } = faultsOf('rope-4');
+    const [fault] = faults as [Deviation];
+    const why = (more: Partial<Deviation>) => {
+      const plan = sewPlan(sheet, { ...fault, ...more });
+      return plan.ok ? null : plan.error.why;
+    };
+    expect(why({})).toBeNull();
+    expect(why({ made: 'unknown' })).toBe('unknown');
+    expect(why({ pieceRow: pieceRow(fault.pieceRow + 1) })).toBe('plain');
+    expect(why({ pieceRow: pieceRow(ROWS + 1) })).toBe('plain');
+  });
+  it('in the first row only the crossing itself is sewn: under it lies the cast-on', () => {
+    const sheet = sheetOf([{ rows: 4, panels: [{ chart: 'Row 1 (RS): 2/2 RC.\nRow 2: p4.', id: 'p' }] }]);
+    const [fault] = crossingsIn(sheet, [1]) as [Deviation];
+    const plan = sewPlan(sheet, { ...fault, made: 'uncrossed' });
+    expect(plan.ok && plan.value.covers.map(({ row }) => row)).toEqual([1, 1]);
+    const above = sewPlan(sheet, { ...fault, pieceRow: pieceRow(3), made: 'uncrossed' });
+    expect(above.ok && above.value.covers.map(({ row }) => row)).toEqual([3, 2, 3, 2]);
+  });
+});
+
 describe('cut and grafted', () => {
   it.each(keys)('%s: every loop below meets the loop above that the chart says, with its face', (key) => {
     const { sheet, faults, rows } = faultsOf(key);
@@ -144,6 +193,32 @@ describe('cut and grafted', () => {
     expect(graft({ ...plan.value, open: plan.value.open + 1 })).toMatchObject({ error: 'not-so-many' });
     const apart = { ...plan.value.pass, over: { from: 7, to: 8 } };
     expect(graft({ ...plan.value, pass: apart })).toMatchObject({ error: 'not-side-by-side' });
+    const { open, snip } = plan.value;
+    const moved = (by: number) =>
+      graft({
+        ...plan.value,
+        pass: { over: { from: 1 + by, to: 2 + by }, under: { from: 3 + by, to: 4 + by }, centre: null },
+      }).ok;
+    expect([-1, 0, open - 4, open - 3].map(moved)).toEqual([false, true, true, false]);
+    expect(snip).toBe(4);
+    expect([0, 1, open, open + 1].map((at) => graft({ ...plan.value, snip: at }).ok)).toEqual([
+      false,
+      true,
+      true,
+      false,
+    ]);
+  });
+  it('what is not there, or has nothing above it, is not grafted', () => {
+    const { sheet, faults } = faultsOf('rope-4');
+    const [fault] = faults as [Deviation];
+    const why = (more: Partial<Deviation>, done = ROWS) => {
+      const plan = graftPlan(sheet, { ...fault, ...more }, done);
+      return plan.ok ? null : plan.error.why;
+    };
+    expect(why({})).toBeNull();
+    expect([why({}, fault.pieceRow), why({}, fault.pieceRow + 1)]).toEqual(['topmost', null]);
+    expect(why({ pieceRow: pieceRow(ROWS + 1) }, ROWS + 2)).toBe('not-there');
+    expect(why({ panel: 'nobody' })).toBe('not-there');
   });
 });
 

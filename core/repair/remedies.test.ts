@@ -186,6 +186,26 @@ it('stitches to unpick are those that the cue counts from the crossing on, for e
     }
 });
 
+it('found later: each moment once, and none behind the end', () => {
+  const later = (sheet: Worksheet, row: number, done: number) =>
+    ifFoundLater(sheet, onRow(sheet, row), { done, worked: 0 }, 'right', USUAL_PER_STITCH).map(
+      ({ when, row: at }) => [when, at],
+    );
+  const short = sheetOf([{ rows: 8, panels: [{ chart: 'rope-4', id: 'rope' }] }]);
+  expect(later(short, 3, 8)).toEqual([]);
+  expect(later(short, 3, 7)).toEqual([['nextRow', 8]]);
+  // The next crossing is in the next row: it is no moment of its own.
+  expect(later(short, 3, 6)).toEqual([
+    ['nextRow', 7],
+    ['section', 8],
+  ]);
+  expect(later(short, 3, 4)).toEqual([
+    ['nextRow', 5],
+    ['nextCrossing', 7],
+    ['section', 8],
+  ]);
+});
+
 it('found later it costs more: a strand for every row, another crossing, the whole section', () => {
   const later = ifFoundLater(wide, onRow(wide, 39), { done: 40, worked: 0 }, 'right', USUAL_PER_STITCH);
   expect(later.map(({ when, row, strands }) => [when, row, strands])).toEqual([
