@@ -75,7 +75,7 @@ const results = await new Stryker({
   concurrency: 2,
   // Modules loaded anew for each run are never let go.
   maxTestRunnerReuse: 40,
-  timeoutMS: 30_000,
+  timeoutMS: 60_000,
   mutate: lines.map((line) => `${line}-${line.split(':').at(-1)}`),
   mutator: { excludedMutations: [] },
   disableTypeChecks: false,
