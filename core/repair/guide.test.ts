@@ -1,10 +1,11 @@
 /** A repair as steps to be led through: nothing of its moves is lost, doubled or put elsewhere. */
 import type { Hand } from '../stitch/types';
 import { crossingsIn } from '../testing/mending';
-import { chartFrom, sheetOf } from '../testing/plans';
+import { chartFrom, planOf, sheetOf } from '../testing/plans';
+import { worksheet } from '../piece/worksheet';
 import { alikeWith, guideFor, listed, mayRun, type GuideStep } from './guide';
 import type { RepairMove } from './moves';
-import { repairPlan, type PlannedMove, type RepairOptions, type RepairPlan } from './plan';
+import { repairPlan, repairWith, type PlannedMove, type RepairOptions, type RepairPlan } from './plan';
 
 const planFor = (
   key: string,
@@ -214,4 +215,58 @@ describe('all at once', () => {
   });
   it('whatever other ladders do', () =>
     expect(mayRun(planned([off()], [ravel(8)], [off(5), 1], [ravel(8, 3), 1]), 0)).toBe(true));
+});
+
+describe('the plan that is led through', () => {
+  it('has each ladder as it lies after every row that is pulled out', () => {
+    const { moves } = planFor('rope-4', [0], 10);
+    const pulled = moves.flatMap((move) => (move.do === 'ravel' ? [move] : []));
+    expect(pulled.length).toBeGreaterThan(2);
+    for (const { row, frame } of pulled) {
+      expect(new Set(frame?.loops.map((loop) => loop.row))).toEqual(new Set([row - 1]));
+      expect(frame?.loose.map((one) => one.row)).toEqual(
+        pulled
+          .map((one) => one.row)
+          .filter((at) => at >= row)
+          .reverse(),
+      );
+    }
+  });
+  it('takes marked crossings with it that it lets down on the way, and no others', () => {
+    const sheet = sheetOf([{ rows: 24, panels: [{ chart: chartFrom('rope-4'), repeats: 2 }] }]);
+    const all = crossingsIn(sheet, [3, 7, 11], 'uncrossed');
+    const [own] = all as [(typeof all)[number]];
+    const above = all.filter(({ wale }) => wale === own.wale).slice(1);
+    const beside = all.filter(({ wale }) => wale !== own.wale);
+    const found = repairWith(sheet, [own], [...all], { done: 16, worked: 0 }, 'right');
+    expect(found.ok && found.value.faults).toEqual([own, ...above]);
+    const alone = repairWith(sheet, [own], beside, { done: 16, worked: 0 }, 'right');
+    expect(alone.ok && alone.value.faults).toEqual([own]);
+  });
+  it('is refused where all of a round would come off, or where stitches above are bound off', () => {
+    const rope = 'Row 1 (RS): 2/2 RC.\nRow 2: p4.';
+    const round = sheetOf([{ rows: 8, panels: [{ chart: chartFrom(rope), id: 'p' }] }], {
+      construction: 'round',
+    });
+    const [whole] = crossingsIn(round, [3], 'uncrossed');
+    expect(repairPlan(round, whole ? [whole] : [], { done: 6, worked: 0 }, 'right')).toMatchObject({
+      error: [{ code: 'whole-round', fault: 0 }],
+    });
+    const plan = planOf([{ rows: 8, panels: [{ chart: chartFrom(rope), repeats: 3, id: 'p' }] }]);
+    const off = {
+      id: 'off',
+      place: { kind: 'edge', edge: 'right', inset: 0 },
+      act: { kind: 'bindOff', stitches: 4 },
+      phases: [{ first: 5, every: 1, times: 1 }],
+    } as const;
+    const sheet = worksheet({
+      ...plan,
+      sections: plan.sections.map((section) => ({ ...section, shaping: [off] })),
+    });
+    const [first, second] = crossingsIn(sheet, [3], 'uncrossed');
+    const tried = (fault: typeof first) =>
+      repairPlan(sheet, fault ? [fault] : [], { done: 6, worked: 0 }, 'right');
+    expect(tried(first)).toMatchObject({ error: [{ code: 'bound-off', fault: 0, row: 5 }] });
+    expect(tried(second).ok).toBe(true);
+  });
 });

@@ -102,6 +102,13 @@ describe('in plain fabric of 8, four rows done', () => {
     ['works a strand that is not there', 'no-strand', RAVELLED, strand(2, 2)],
     ['works a strand twice', 'no-strand', [...RAVELLED, strand(1, 2), slide], strand(1, 2)],
     ['works the upper strand first', 'not-the-lowest', TWICE, strand(2, 2)],
+    [
+      'the same where half of what it hangs in is there',
+      'not-the-lowest',
+      [...RAVELLED, ravel(3, 1)],
+      strand(2, 2),
+    ],
+    ['works on past the last stitch, some being slipped', 'not-so-many', [slip(3, 'taking')], on(8)],
     ['works a strand from the other side', 'wrong-side', RAVELLED, strand(1, 2, { side: 'WS' })],
     ['works the next strand from the end', 'not-at-the-start', [...TWICE, strand(1, 2)], strand(2, 2)],
     ['works too few', 'strand-does-not-fit', RAVELLED, strand(1, 1)],
@@ -127,6 +134,18 @@ describe('in plain fabric of 8, four rows done', () => {
       error: { code, move: moves.length },
     }),
   );
+});
+
+describe('with a wrong-side row in hand', () => {
+  const slipped = [park, turnWork, slip(3, 'feeding'), turnWork, takeUp];
+  refused(sheet(PLAIN), { done: 3, worked: 0 }, [
+    ['works on past the first stitch, some being slipped', 'not-so-many', slipped, on(8, 4)],
+  ]);
+  it('works those that are left', () =>
+    expect(tried(sheet(PLAIN), { done: 3, worked: 0 }, [...slipped, on(5, 4)])).toMatchObject({
+      ok: true,
+      value: { tips: 0, worked: 5 },
+    }));
 });
 
 describe('beside a crossing or a decrease', () => {

@@ -82,6 +82,8 @@ describe('the way to take', () => {
       'off-needle',
     ]);
     expect(ways(wide, onRow(wide, 39), 120).cannot('ladder')).toBeUndefined();
+    const inHand = ways(wide, onRow(wide, 59), 60, { boundOff: true });
+    expect([inHand.cannot('ladder'), inHand.cannot('unpick')]).toEqual([undefined, undefined]);
   });
   it('where purls lie on top, or nobody knows how it lies, it cannot be sewn', () => {
     const purled = sheetOf([
@@ -122,7 +124,8 @@ describe('the way to take', () => {
       },
     ]);
     expect(ways(once, onRow(once, 1), 4).cannot('feature')).toBe('nothing-to-come');
-    expect(ways(wide, onRow(wide, 3), 4).offer('feature')).toBeDefined();
+    const next = (done: number) => ways(wide, onRow(wide, 3), done).offer('feature')?.to?.row;
+    expect([3, 4, 6, 7, 10, 11].map(next)).toEqual([7, 7, 7, 11, 11, 15]);
   });
   it('leaving it is always open, and never a repair', () =>
     expect(ways(wide, onRow(wide, 39), 60).offer('leave')).toMatchObject({ minutes: 0, look: 'odd' }));
@@ -160,6 +163,12 @@ it('offers come by their weight, whatever the piece and the place', () =>
     ),
     { numRuns: runs(40, 400) },
   ));
+
+it('stitches that are worked in the row in hand are unpicked as well', () => {
+  const stitches = (worked: number) => ways(wide, onRow(wide, 3), 3, {}, worked).offer('unpick')?.stitches;
+  const none = stitches(0) ?? 0;
+  expect([none, stitches(1), stitches(7)]).toEqual([none, none + 1, none + 7]);
+});
 
 it('stitches to unpick are those that the cue counts from the crossing on, for either hand and either side', () => {
   const sheet = sheetOf([
