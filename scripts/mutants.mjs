@@ -1,7 +1,7 @@
 /**
  * `npm run mutants -- core/cue`: changes a seeded sample of a folder's lines, one at a time, and says which changes the
  * folder's own tests do not notice. `--lines=100` sets the sample, `--seed=7` another one; `--line=core/cue/tell.ts:52` tries
- * that line alone. On request only: a folder takes minutes to half an hour.
+ * that line alone. On request only: a folder takes minutes to an hour.
  */
 import fs from 'node:fs';
 import path from 'node:path';
