@@ -76,3 +76,15 @@ it('alike crossings are counted, in the order in which the first of each comes',
 it('two taps closer than hands could knit the row are one', () => {
   expect([4, 17, 18, 62, 100, 101, 600].map(leastRowMs)).toEqual([700, 700, 720, 2480, 4000, 4000, 4000]);
 });
+
+it('come in the order in which the hands meet them', () => {
+  const two = sheetOf([{ rows: 4, panels: [{ chart: 'Row 1 (RS): 2/2 RC, 1/1 LC.\nRow 2: p6.', id: 'p' }] }]);
+  const widths = (hand: 'right' | 'left') =>
+    comingRows(two, 0, [{ id: 'p', name: 'p' }], hand, 1)[0]?.panels[0]?.kinds.map(
+      ({ step }) => step.heldCount,
+    );
+  expect([widths('right'), widths('left')]).toEqual([
+    [2, 1],
+    [1, 2],
+  ]);
+});

@@ -239,3 +239,24 @@ it('rows repeated beyond all bounds are refused, not cut short', () =>
       ({ code }) => code,
     ),
   ).toEqual(['too-many-rows']));
+
+it('a word that may be two is offered as either', () =>
+  expect(mendsIn('Row 1: p1, knitz the nxet 4, p2.\nRow 2: k2, p4, k1.').map(({ shows }) => shows)).toEqual(
+    expect.arrayContaining(['knit the next 4', 'knits the next 4']),
+  ));
+
+describe('beside a row whose words are not understood a miscount in another is told all the same', () => {
+  it.each([
+    ['zap 2, p2', 'unknown-word'],
+    ['[k2, p1], k1', 'missing-times'],
+    ['[k4, p2', 'unclosed'],
+    ['k4], p2', 'unopened'],
+    ['', 'empty-row'],
+    ['C5B, k1', 'ambiguous-name'],
+    ['k99999, p2', 'count-out-of-range'],
+    ['k4, rep from * to end', 'repeat-without-star'],
+  ])('Row 3: %s', (row, code) => {
+    const text = `Row 1 (RS): k4, p2.\nRow 2: k2, p4.\nRow 3: ${row}.\nRow 4: k2, p5.\nRow 5: k4, p2.\nRow 6: k2, p4.`;
+    expect(problemsOf(text).map((one) => one.code)).toEqual([code, 'counts-differ']);
+  });
+});
