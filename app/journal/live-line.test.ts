@@ -1,7 +1,8 @@
 /** The line that follows a piece: which words of the server do what, and what is done where it is cut. */
-import { jest } from '@jest/globals';
 import type { DeviceJournal } from './device-journal';
 import { LiveLine, type Line } from './live-line';
+
+const { jest } = import.meta;
 
 type Listener = (message: { data: string; lastEventId: string }) => void;
 const lines: FakeLine[] = [];
