@@ -58,7 +58,7 @@ describe.each([
     await lookOver(page);
     await page.waitForSelector(ASKED);
     await inSight(page);
-    expect(await textOf(page, '[role=dialog]')).toMatch(/0 of 5 crossing rows looked at\./);
+    expect(await textOf(page, '[role=dialog]')).toMatch(/\b0 of 5 crossing rows looked at\./);
     expect(await asked(page)).toBe('Row 3: how does it lie?');
     expect(await textOf(page, '[role=dialog]')).not.toMatch(/should|charted/);
     await pressIn(page, 'Leans right');

@@ -46,11 +46,11 @@ describe('a bolster of 48 cm', () => {
   it('is planned from the swatch: counts below and above, the needle, the yarn, and cast on', async () => {
     await fill(page, 'Name of the piece', 'Landing-stage bolster');
     await swatch('19', '26', '9');
-    await waitForText(page, 'main', /19 st × 26 rows to 10 cm.*medium yarn/);
+    await waitForText(page, '[data-testid=gauge]', /19 st × 26 rows to 10 cm.*medium yarn/);
     await fill(page, 'Wanted: stitches to 10 cm', '17');
     await fill(page, 'rows to 10 cm', '26');
     await select('Needle', '5');
-    await waitForText(page, 'main', /needle one size thicker: 5.5 mm \(US 9\).*11 % narrower/);
+    await waitForText(page, '[data-testid=gauge]', /needle one size thicker: 5.5 mm \(US 9\).*11 % narrower/);
     await fill(page, 'A ball has g', '100');
     await fill(page, 'metres', '170');
     await fill(page, 'Balls at hand', '1');
@@ -68,14 +68,14 @@ describe('a bolster of 48 cm', () => {
     expect(choices[1]).toBeGreaterThan(48);
     const wider = (await page.$$('[aria-label="Counts that fit"] li:last-child .count-choice'))[1];
     await (wider as ElementHandle<Element>).click();
-    await waitForText(page, 'main', new RegExp(`${choices[1]} cm wide`));
+    await waitForText(page, '[data-testid=finished-size]', new RegExp(`^${choices[1]} cm wide`));
     await fill(page, 'Rows for a length', '48');
     await page.waitForSelector('.reckon .plain-button');
     await page.$$eval('.reckon .plain-button', (all) =>
       (all.find((one) => one.textContent?.startsWith('124 rows')) as HTMLElement).click(),
     );
     await waitForText(page, PREVIEW, /124 rows in all/);
-    await waitForText(page, 'main', /About \d+ g, \d+ m of yarn: \d balls?/);
+    await waitForText(page, PREVIEW, /About \d+ g, \d+ m of yarn: \d balls?/);
     const castOnWords = /Cast on (\d+)/.exec(await textOf(page, PREVIEW))?.[1];
     await castOn('working row');
     expect(await onTheNeedle(page)).toBe(`${castOnWords} stitches`);
@@ -94,12 +94,12 @@ describe('a bolster of 48 cm', () => {
     await fill(page, counted('Right edge'), '5');
     await fill(page, counted('Rope of 2 over 2'), '7');
     await fill(page, counted('Left edge'), '4');
-    await waitForText(page, 'main', /hangs 1 stitch astray/);
+    await waitForText(page, '[data-testid=count-finding]', /hangs 1 stitch astray/);
     await fill(page, counted('Rope of 2 over 2'), '8');
-    await waitForText(page, 'main', /Right edge has 5 and needs 4/);
+    await waitForText(page, '[data-testid=count-finding]', /Right edge has 5 and needs 4/);
     await press(page, 'Keep it so: change the edges in the plan');
     await waitForText(page, '.cast-on-number', /Cast on 17/);
-    await waitForText(page, 'main', /All right/);
+    await waitForText(page, '[data-testid=count-finding]', /All right/);
     await visit(page, `${tonight.address}${address}`);
     expect(await onTheNeedle(page)).toBe('17 stitches');
   });
@@ -142,7 +142,7 @@ describe('a bottle cosy of 22 cm', () => {
     await select('Placed', 'anywhere');
     await waitForText(
       page,
-      'main',
+      '[data-testid=spread-words]',
       /32 to 42 stitches: Knit the knits, purl the purls, but: \[after 3, make 1 right\] 2 times, after 4 more, make 1 right purlwise/,
     );
     await fill(page, 'How many', '40');
@@ -152,7 +152,7 @@ describe('a bottle cosy of 22 cm', () => {
       /leaves 41 stitches, but this one needs 42/.test(document.body.innerText),
     );
     await fill(page, 'How many', '10');
-    await waitForText(page, 'main', /32 to 42 stitches/);
+    await waitForText(page, '[data-testid=spread-words]', /32 to 42 stitches/);
     await castOn('working round');
     for (let round = 1; round <= 8; round += 1) {
       await page.keyboard.press('Space');

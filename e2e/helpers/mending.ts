@@ -5,6 +5,7 @@ import { press, textOf, waitForText } from './browser';
 const STEP = '[aria-label="The step in hand"]';
 
 export const repairOffered = (page: Page, words: RegExp) => waitForText(page, '[aria-label=Repair]', words);
+export const isRepairOffered = async (page: Page) => (await page.$('[aria-label=Repair]')) !== null;
 export const noRepairLeft = (page: Page) => page.waitForSelector('[aria-label=Repair]', { hidden: true });
 
 /** From its overview into its first step. */
