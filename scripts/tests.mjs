@@ -41,8 +41,12 @@ export function needFiles(projects, names) {
 export function jest(project, args, { env = {}, stdio = 'inherit' } = {}) {
   const browser = project === 'e2e' ? { CHROMIUM: needChromium(), GRITCH_BUILD: 'as-is' } : {};
   const files = project === 'e2e' ? filesOf(project, namesIn(args)).length : WORKERS;
-  const flags = ['--selectProjects', project, `--maxWorkers=${Math.max(1, Math.min(WORKERS, files))}`];
-  const child = spawn('node', [...NODE, JEST, ...flags, `--testTimeout=${TIMEOUT_MS[project]}`, ...args], {
+  const usual = { maxWorkers: Math.max(1, Math.min(WORKERS, files)), testTimeout: TIMEOUT_MS[project] };
+  // Jest makes a list of a flag that is given twice, and then no time is enough.
+  const flags = Object.entries(usual)
+    .filter(([name]) => !args.some((arg) => arg.startsWith(`--${name}`)))
+    .map(([name, value]) => `--${name}=${value}`);
+  const child = spawn('node', [...NODE, JEST, '--selectProjects', project, ...flags, ...args], {
     cwd: ROOT,
     stdio,
     env: { ...process.env, ...browser, ...env },
