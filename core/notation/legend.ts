@@ -101,8 +101,7 @@ function define(body: string): Reading {
   if (whole.meaning || whole.options.length > 0) return whole;
   const begins = BEGINS.exec(body)?.index ?? 0;
   if (whole.differs || whole.half) return whole;
-  if (begins > 0) return spelledOut(body.slice(begins));
-  return BEGINS.test(body) ? NOTHING : alias(body);
+  return begins > 0 ? spelledOut(body.slice(begins)) : alias(body);
 }
 
 /** `alias`: what stands in brackets behind a name may be a name as well, or a mere remark. */

@@ -3,6 +3,7 @@ import { chartKey } from '../chart/chart';
 import { NO_CHOICES } from './choices';
 import { mended, mendsOf } from './mends';
 import { readRows } from './read';
+import { table } from '../testing/table';
 
 const problemsOf = (text: string) => {
   const read = readRows(text, 'x');
@@ -259,4 +260,75 @@ describe('beside a row whose words are not understood a miscount in another is t
     const text = `Row 1 (RS): k4, p2.\nRow 2: k2, p4.\nRow 3: ${row}.\nRow 4: k2, p5.\nRow 5: k4, p2.\nRow 6: k2, p4.`;
     expect(problemsOf(text).map((one) => one.code)).toEqual([code, 'counts-differ']);
   });
+});
+
+describe('a slip in a word that rows use', () => {
+  const at = (text: string, words: string) => ({
+    line: 1,
+    column: 1,
+    length: words.length,
+    from: text.indexOf(words),
+  });
+  const offered = (words: string) => {
+    const text = `Row 1: k4, ${words}, p2.`;
+    return mendsOf(text, { code: 'unknown-word', word: words, at: at(text, words) }).map(
+      ({ shows }) => shows,
+    );
+  };
+  it.each(
+    table(`
+    knt → knit | purll → purl | silp → slip | repat → repeat | rpe → rep | form → from | lats → last | edn → end
+    stich → stitch | sttiches → stitches | stss → sts | tims → times | twcie → twice | onc → once | nxet → next
+    cabel → cable | nedle → needle | hodl → hold | fornt → front | bakc → back | corss → cross | rihgt → right
+    lfet → left | oevr → over | tehn → then | adn → and | acros → across | arond → around | markr → marker
+    k2tgo → k2tog | p2otg → p2tog | sks → ssk | sps → ssp | kbf → kfb | tlb → tbl | wyfi → wyif | wybi → wyib
+    oen → one | wto → two | thre → three | fuor → four | fvie → five | sxi → six | sevn → seven | eigth → eight
+    nien → nine | etn → ten | trun → turn | konits → knits | puruls → purls | hte → the | rwo → row | rosw → rows
+    ronud → round | ronuds → rounds | rnsd → rnds | rmd → rnd
+  `),
+  )('%s may be %s', (slip, word) => expect(offered(slip)).toContain(word));
+
+  it('what is right in a phrase stays as it is', () => {
+    expect(offered('kint 12 adn p2')).toEqual(['knit 12 and p2']);
+    expect(offered('Kint kl')).toEqual(['knit k1']);
+    expect(offered('pi kint')).toEqual(['p1 knit']);
+    expect(offered('p| kint')).toEqual(['p1 knit']);
+  });
+  it('nothing is offered for a phrase with a word that is far from all of them, nor for one that is right', () => {
+    expect(offered('kint zoo')).toEqual([]);
+    expect(offered('zk')).toEqual([]);
+    expect(offered('knit')).toEqual([]);
+    expect(offered('k12')).toEqual([]);
+    expect(offered('kk12')).toEqual([]);
+  });
+  it('no more than three are offered, each once', () => {
+    const many = offered('rnts');
+    expect(many.length).toBeLessThanOrEqual(3);
+    expect(new Set(many).size).toBe(many.length);
+  });
+});
+
+describe('a slip in a label', () => {
+  const offered = (label: string) => {
+    const text = `Row 1: k4.\n${label}: p4.`;
+    const at = { line: 2, column: 1, length: label.length, from: 11 };
+    return mendsOf(text, { code: 'header-not-understood', text: label, at }).map((mend) =>
+      mended(text, mend).slice(11),
+    );
+  };
+  it.each([
+    ['Rwo 2', ['Row 2: p4.']],
+    ['Rosw 2 and 4', ['Row 2 and 4: p4.', 'Rows 2 and 4: p4.']],
+    ['Ruond 2', ['Round 2: p4.']],
+    ['Ronuds 2, 4', ['Rounds 2, 4: p4.']],
+    ['rndd 2', ['Rnd 2: p4.', 'Rnds 2: p4.']],
+    ['Rows 6-2', ['Rows 2-6: p4.']],
+    ['Rows 6 - 2 (WS)', ['Rows 2 - 6 (WS): p4.']],
+    ['Rows 2-6', []],
+    ['Rows 2-2', []],
+    ['Row 2x', []],
+    ['rnds 2x', []],
+    ['Otter 2', []],
+    ['12', []],
+  ])('%s', (label, mends) => expect(offered(label)).toEqual(mends));
 });

@@ -21,7 +21,7 @@ const BARE_TBL = new RegExp(`(k|p) ?-?tbl${END}`);
 const COUNT_FIRST = new RegExp(`${COUNT} ?(knits?|purls?|k|p)(?: ?${STS})?(${TBL})?${END}`);
 
 const SLIP = new RegExp(
-  `(?:sl|slip) ?${WHICH}(?:(${COUNT}) ?)?(p|k)?(?: ?${STS})?(?:,? ?(purlwise|pwise|p-wise|as if to purl|knitwise|kwise|k-wise|as if to knit))?` +
+  `(?:sl|slip) ?${WHICH}(?:(${COUNT}) ?)?(?:(p|k)(?!-))?(?: ?${STS})?(?:,? ?(purlwise|pwise|p-wise|as if to purl|knitwise|kwise|k-wise|as if to knit))?` +
     `(?:,? ?\\(?(wyib|wyif|wyab|with (?:the )?yarn (?:in|at|to) (?:the )?(?:back|front)(?: of (?:the )?work)?)\\)?)?${END}`,
 );
 
@@ -29,7 +29,7 @@ const SLIP = new RegExp(
 const LEFT = `(?:(?:to|until) (?:the )?(?:last )?|to within (?:the )?(?:last )?)`;
 export const TO = new RegExp(
   ` ?(?:(?:across|around|all)(?: the)?(?: row| round| rnd)?(?: in patt(?:ern)?)? (?=to ))?(?:` +
-    `(?:to|until|across|around)(?: the)? ?(?:(?:end|all)(?: of (?:the )?(?:row|round|rnd))?(?! ?of)|(?:row|round|rnd)${END})` +
+    `(?:to|until|across|around)(?: the)? ?(?:(?:end|all)(?![a-z])(?: of (?:the )?(?:row|round|rnd))?(?! ?of)|(?:row|round|rnd)${END})` +
     `|(?:to|until)(?: the)? last (?:${COUNT} ?${STS}?|(st|stitch))${END}` +
     `|${LEFT}${COUNT} ?${STS}? (?:of|before|from) (?:the )?end(?: of (?:the )?(?:row|round|rnd))?` +
     `|until (?:only )?${COUNT} ?${STS}? (?:remain|rem|are left|left)s?` +

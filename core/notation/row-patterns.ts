@@ -2,7 +2,7 @@
 import { COUNT, ORDINAL, TIMES } from './numbers';
 import { STS } from './plain-words';
 
-export const GAP = /(?:[ ,;&]|\.(?=[ ,;]|$)|- (?=[a-z[(*]))*(?:(?:then|and|next) (?!\d* ?st))*/;
+export const GAP = /(?:[ ,;&]|\.(?=[ ,;]|$)|- (?=[a-z[(*]))*(?:(?:then|and|next) (?!\d* ?st|(?:row|round|rnd) of))*/;
 export const TIMES_AFTER = new RegExp(` ?(?:${TIMES})`);
 export const MORE_TIMES = new RegExp(`,? ?(?:(once|twice)|${COUNT}(?: ?times)?) more(?: ?times?)?`);
 /** "56 sts" behind a full stop, at the end of a row. */
@@ -10,7 +10,7 @@ export const COUNT_ALONE = new RegExp(
   `(\\d+) ?${STS}\\.?(?: (?:in all|total|rem|remain|left|on needles?))?(?=[. ]*$)`,
 );
 export const COUNT_NOTE = new RegExp(
-  ` ?(?:[[(] ?(\\d+)(?: ?${STS}\\.?(?: (?:in all|total|rem|remain|on needles?))?)? ?[\\])]|[-:=.;] ?(\\d+) ?${STS}\\.?(?: (?:in all|total|rem|remain|left|on needles?))?(?=[. ]*$))`,
+  ` ?(?:[[(] ?(\\d+)(?: ?${STS}\\.?(?: (?:in all|total|rem|remain|on needles?))?)? ?[\\])]|[-:=.] ?(\\d+) ?${STS}\\.?(?: (?:in all|total|rem|remain|left|on needles?))?(?=[. ]*$))`,
 );
 export const ASIDE =
   /\((?:the )?(?:(?:right|left|first|last)[ -]?(?:hand )?)?(?:edge|edging|border|selv[ae]d?ge|selvage|centre|center)(?: sts?| stitch(?:es)?)?\)/;
@@ -48,7 +48,7 @@ export const ESTABLISHED = new RegExp(
   `(?:work|cont(?:inue)?|keep|knit)?(?: even| evenly| on)? ?${THE_STITCHES}(?:in (?:the )?(?:established |est )?(?:pattern|patt)(?![a-z])(?: as)?(?: (?:established|est|set))?|as (?:established|est|set)(?![a-z]))`,
 );
 export const COPY = new RegExp(
-  `(?:work |knit )?(?:(?:rep(?:eat)?|as|same as|like)(?: for)?|the same as)(?: for)? (?:the )?(?:(?:row|round|rnd|rd)s?\\.? ?(\\d{1,5})(?: ?(?:-|to|through|and|&) ?(\\d{1,5}))?|${ORDINAL} (?:row|round|rnd))(?:,? (?:once|again|once more|${TIMES}))?[ .]*`,
+  `(?:work |knit )?(?:(?:rep(?:eat)?|as|same as|like)(?: for)?|the same as)(?: for)? (?:the )?(?:(?:row|round|rnd|rd)s?\\.? ?(\\d{1,5})(?: ?(?:-|to|through|and|&) ?(\\d{1,5}))?|${ORDINAL} (?:row|round|rnd))(?:,? (?:once more|once|again|${TIMES}))?[ .]*`,
 );
 export const START_AFTER = /start(?:ing)? (\d{1,4}) (?:sts?|stitch(?:es)?) after (?:the )?marker[ ,;:]*/;
 /** "All the way around": the words so far are worked over and over. */
