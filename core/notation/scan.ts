@@ -70,7 +70,7 @@ function oddCharacter(text: string): number {
 
 /** An entry in the middle of a line: nothing else stands before an equals sign and a slip. */
 const ENTRY_WITHIN =
-  /^[^=:;.,*()[\]]{1,40} ?= ?(?=(?:sl|slip|place|put|skip|knit|purl|k2tog)\b|[kp]\d|\d\/\d)/i;
+  /^[^=:;.,*()[\]]{1,40} ?= ?(?=(?:sl|slip|place|put|skip|knit|purl|k2tog)\b|[kpct]\d|\d\/\d)/i;
 
 const ORDER_WORD = /^[^a-z]{0,8}(?:then|and|now|next|rep|work|cont|the|row|round|rnd|rd)/i;
 const orderAt = (words: string) => ORDER_WORD.test(words) && beginsOrder(new Cursor(words.slice(0, 200)));
@@ -117,6 +117,8 @@ class Scanner {
   private ended = false;
   /** Its last line ends in a comma, an open bracket or a word that wants another. */
   private openEnded = false;
+  /** There are more rows than are read. */
+  private overfull = false;
 
   constructor(
     private readonly text: string,
@@ -175,10 +177,13 @@ class Scanner {
   }
 
   private openRow(from: number, to: number, { header, length }: Label) {
-    if (this.rows.length === MOST_STATEMENTS)
-      this.problems.push({ code: 'too-many-rows', most: MOST_ROWS, at: this.lines.span(from, to) });
     this.grow = null;
-    if (this.rows.length >= MOST_STATEMENTS) return;
+    if (this.rows.length >= MOST_STATEMENTS) {
+      if (!this.overfull)
+        this.problems.push({ code: 'too-many-rows', most: MOST_ROWS, at: this.lines.span(from, to) });
+      this.overfull = true;
+      return;
+    }
     this.explained(from, to);
     this.open(this.rows, { from, to, header, bodyFrom: Math.min(to, from + length) });
   }
