@@ -19,7 +19,7 @@ it.each(
   Note: the ferry rope looks best in smooth yarn. | Cast on loosely | Gauge: 20 sts = 10 cm | block2 | kp4x
   okay 4 | c4 | Knitting is slow | purling | knit a swatch first | slip it off | work every day
   to the end of the road | a knit fabric | the edges roll | last row of all | First of all
-  knit in a room with other people and go on to the end | sliptheknits
+  knit in a room with other people and go on to the end | sliptheknits | Top | Tip | Neck | Back | Strap | * Cap: | Hook row
 `),
 )('%s may be passed over', (line) => expect(holdsStitchWord(line)).toBe(false));
 

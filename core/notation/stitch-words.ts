@@ -12,7 +12,7 @@ const ROW_END =
 
 /** A whole line that says only "knit", "purl row" or "purl to end", with or without what looks like a label. */
 const BARE_FILL =
-  /^\W{0,8}(?:[a-z]{1,7}\.? ?)?(?:\d{1,3}(?:st|nd|rd|th)?)?[^a-z0-9]{0,4}(?:knit|purl|k|p)(?: ?(?:all|every|each)(?: sts?| stitch(?:es)?)?| across| to (?:the )?end| row| round| rnd)?[. ]*$/i;
+  /^\W{0,8}(?:[a-z]{1,7}(?![a-z])\.? ?)?(?:\d{1,3}(?:st|nd|rd|th)?)?[^a-z0-9]{0,4}(?:knit|purl|k|p)(?: ?(?:all|every|each)(?: sts?| stitch(?:es)?)?| across| to (?:the )?end| row| round| rnd)?[. ]*$/i;
 /** "Knit the knits, slip the purls": words of a row, whatever stands before them. */
 const BY_RULE = /\b(?:k|knit|p|purl|sl|slip) (?:all )?the (?:knits?|purls?)\b/i;
 
