@@ -111,6 +111,14 @@ describe('a row into which all the others only just fit', () => {
     ['ends that hold two repeats', ['*kkpp*', 'pppppppp*kkpp*', '*kkpp*'], [[1, 'ends', 8, 0]]],
     ['ends that hold one', ['p*kkpp*', 'kppkk*kkpp*', 'p*kkpp*'], [[1, 'ends', 5, 1]]],
     ['ends that hold less', ['*kkpp*', 'ppp*kkpp*', '*kkpp*'], []],
+    ['a repeat less than twice as wide', ['*kkpp*', '*kkkkkpp*', '*kkpp*'], []],
+    ['a run over the seam of the repeat', ['*kkpp*', '*kkppppkk*', '*kkpp*'], [[1, 'repeat', 8, 4]]],
+    [
+      'ends that hold two repeats where others hold some',
+      ['p*kkpp*', 'ppppp*kkpp*pppp', 'p*kkpp*'],
+      [[1, 'ends', 9, 1]],
+    ],
+    ['a wider repeat among rows of several widths', ['*kp*', '*kkkkkkpp*', '*kkpp*'], [[1, 'repeat', 8, 4]]],
     ['nothing odd', ['*kkpp*', '*ppkk*', '*kkpp*'], []],
     ['too few others to say so', ['*kkpp*', '*kkkkkkpp*'], []],
     ['others of one stitch say nothing', ['*k*', '*kkkkkkpp*', '*k*'], []],
@@ -119,6 +127,26 @@ describe('a row into which all the others only just fit', () => {
     const rows = ['*kkpp*', '*k*', '*kkpp*'];
     expect(lone(true, ...rows)).toEqual([[1, 'single', 1, 4]]);
     expect(lone(false, ...rows)).toEqual([]);
+  });
+  it('a row that crosses may repeat over more, unless it has a long run or a wide crossing besides', () => {
+    const crossed = (lead: string, wide: number, after = ''): Parts => {
+      const { repeat } = row(`*${lead}*`);
+      const crossing = { cell: cross('left', wide, wide, 'knit') };
+      return {
+        ...row('**'),
+        repeat: [...(repeat as []), crossing, ...(row(`*${after}*`).repeat as [])],
+      } as unknown as Parts;
+    };
+    const kinds = (parts: Parts) =>
+      loneRows([row('*kkpp*'), parts, row('*kkpp*')], [false, false, false]).map(({ kind }) => kind);
+    expect(kinds(crossed('kpkp', 2))).toEqual([]);
+    expect(kinds(crossed('kppp', 2))).toEqual([]);
+    expect(kinds(crossed('pppp', 2))).toEqual(['repeat']);
+    expect(kinds(crossed('pp', 2, 'pp'))).toEqual(['repeat']);
+    expect(kinds(crossed('kp', 3))).toEqual(['repeat']);
+    const ends = (before: string): Parts => ({ ...row(`${before}*kkpp*`), repeat: crossed('', 2).repeat });
+    expect(kinds(ends('kpkp'))).toEqual([]);
+    expect(kinds(ends('kpkpkpkp'))).toEqual(['ends']);
   });
   it('says nothing where a row repeats nothing', () => {
     const once = { ...row('kk**'), repeat: null } as unknown as Parts;

@@ -127,3 +127,128 @@ it('rows of purls and knits are widened cell by cell, each cell with its own wor
   const second = fitted.kind === 'fitted' ? fitted.rows[1] : null;
   expect(second?.repeat.map(({ at }) => at.from)).toEqual([1, 2, 1, 2]);
 });
+
+describe('rows that change the count', () => {
+  const YO: Placed = { cell: { kind: 'increase', how: 'yarnOver' }, at: AT };
+  const TOGETHER: Placed = { cell: { kind: 'decrease', of: 2, lean: 'right', face: 'knit' }, at: AT };
+  const starred = (...repeat: Placed[]): Parts => ({ before: [], repeat, after: [] });
+  const fit = (rows: Parts[], more: Partial<typeof WISHES> = {}, loops = all(rows.length)) =>
+    fitRows(
+      rows.map((parts) => fitting(parts)),
+      loops,
+      false,
+      { ...WISHES, ...more },
+    );
+
+  it('come back where what they add they take away', () =>
+    expect(fit([starred(YO, ...knits(2)), starred(TOGETHER, ...knits(1))])).toMatchObject({
+      kind: 'fitted',
+      form: { base: 0, perRepeat: 2 },
+      gives: [{ perRepeat: 3 }, { perRepeat: 2 }],
+    }));
+  it('or are open at their end, with how they fit until there', () => {
+    const grown = fit([starred(YO, ...knits(2)), starred(...knits(3))]);
+    expect(grown).toMatchObject({
+      kind: 'misfits',
+      misfits: [{ index: 0, closing: true, takes: { perRepeat: 2 }, gives: { perRepeat: 3 } }],
+      open: { form: { perRepeat: 2 }, gives: [{ perRepeat: 3 }, { perRepeat: 3 }] },
+    });
+    const said = fit([starred(YO, ...knits(2)), starred(...knits(3))], {}, [{ from: 0, to: 1, said: true }]);
+    expect(said.kind === 'misfits' && said.open).toBeUndefined();
+  });
+  it('worked once they need not come back', () =>
+    expect(fit([starred(TOGETHER), starred(...knits(1))], {}, [])).toMatchObject({
+      kind: 'fitted',
+      form: { perRepeat: 2 },
+    }));
+  it('may need several of the repeats of the first: only where nothing repeats, or the stated counts agree', () => {
+    const rows = [starred(TOGETHER), starred(...knits(4))];
+    expect(fit(rows, {}, [])).toMatchObject({ kind: 'fitted', form: { base: 0, perRepeat: 8 } });
+    expect(fit(rows, { counted: true })).toMatchObject({ kind: 'misfits', open: { form: { perRepeat: 8 } } });
+    expect(fit(rows, { counted: true, agrees: () => false })).not.toHaveProperty('open');
+    expect(fit(rows)).not.toHaveProperty('open');
+  });
+});
+
+describe('what the text states', () => {
+  const rows = [fitting(row(2, 4)), fitting(row(0, 4, 2))];
+  it('is tried first, with whole repeats in its ends too', () => {
+    const stated = (multiple: number, plus: number) =>
+      fitRows(rows, all(2), false, { ...WISHES, stated: { multiple, plus } });
+    expect(stated(4, 2)).toMatchObject({ kind: 'fitted', form: { base: 2, perRepeat: 4 } });
+    expect(stated(8, 2)).toMatchObject({ kind: 'fitted', form: { base: 2, perRepeat: 8 } });
+    expect(stated(4, 6)).toMatchObject({ kind: 'fitted', form: { base: 6, perRepeat: 4 } });
+    // What does not fit is not believed: the rows go by themselves, and the doubt is told elsewhere.
+    expect(stated(5, 2)).toMatchObject({ kind: 'fitted', form: { base: 2, perRepeat: 4 } });
+  });
+  it('of rows that disagree those are right that come to a count which is stated', () => {
+    const two = [fitting(row(9, null)), fitting(row(8, null))];
+    const wrong = (count: number) =>
+      fitRows(two, all(2), false, { ...WISHES, likely: ({ perRepeat }) => perRepeat === count });
+    expect([9, 8].map((count) => wrong(count))).toMatchObject([
+      { misfits: [{ index: 1 }] },
+      { misfits: [{ index: 0 }] },
+    ]);
+  });
+});
+
+describe('in the round', () => {
+  const rings = (phases: (number | null)[], ...widths: number[]) =>
+    fitRows(
+      widths.map((width, i) => ({ ways: [row(0, width)], phase: phases[i] ?? null })),
+      all(widths.length),
+      true,
+      WISHES,
+    );
+  it('rows repeat without ends, their beginnings taken round', () => {
+    const fitted = rings([0, 7], 6, 3);
+    expect(fitted).toMatchObject({
+      kind: 'fitted',
+      form: { base: 0, perRepeat: 6 },
+      rows: [
+        { kind: 'ring', phase: 0 },
+        { kind: 'ring', phase: 1 },
+      ],
+    });
+    expect(rings([0, 1], 6, 4).kind).toBe('misfits');
+  });
+  it('a row without a star is one repeat, and one with ends and a star is none', () => {
+    expect(
+      fitRows(
+        [
+          { ways: [row(6, null)], phase: 0 },
+          { ways: [row(0, 3)], phase: 0 },
+        ],
+        all(2),
+        true,
+        WISHES,
+      ),
+    ).toMatchObject({ kind: 'fitted', form: { perRepeat: 6 } });
+    expect(
+      fitRows(
+        [
+          { ways: [row(1, 5)], phase: 0 },
+          { ways: [row(0, 6)], phase: 0 },
+        ],
+        all(2),
+        true,
+        WISHES,
+      ),
+    ).toMatchObject({ kind: 'misfits' });
+  });
+});
+
+it('rows that are worked as they come fit on anything, and alone on nothing', () => {
+  const open: Fitting = {
+    ways: [{ before: [], repeat: { slipPurls: false, at: AT }, after: [] }],
+    phase: null,
+  };
+  expect(fitRows([open, fitting(row(1, 4)), open], all(3), false, WISHES)).toMatchObject({
+    kind: 'fitted',
+    rows: [null, { kind: 'line' }, null],
+  });
+  expect(fitRows([open, open], all(2), false, WISHES)).toMatchObject({
+    kind: 'misfits',
+    misfits: [{ index: 0 }],
+  });
+});
