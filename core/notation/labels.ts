@@ -16,11 +16,9 @@ export function labelAt(line: string, at: number): Label | 'unclear' | null {
   BEGINS_ROW.lastIndex = BULLET_BEFORE.exec(head)?.[0].length ?? 0;
   if (!BEGINS_ROW.test(head)) return null;
   for (const most of [USUAL_LABEL, MOST_LABEL]) {
-    const cut = line.length > at + most;
     const label = labelWithin(line.slice(at, at + most));
-    // What reaches the end of a stretch that was cut off may go on behind it.
-    const whole = label !== null && label !== 'unclear' && label.length < most;
-    if (!cut || whole) return label;
+    // What reaches the end of the stretch may go on behind it.
+    if (label !== null && label !== 'unclear' && label.length < most) return label;
     if (most === MOST_LABEL) return label === null ? null : 'unclear';
   }
   return null;

@@ -42,8 +42,8 @@ const BEGINS =
   /\b(?:(?:sl|slip|place|put|transfer)(?: |(?=\d))(?:the )?(?:next |first |following )*(?:\d|one|two|three|four|five|six|st)|(?:knit|k|purl|p)(?: into)?(?: the)? (?:2nd|second)|k2tog|skip|miss)/i;
 /** What may follow a definition: nothing, a remark in brackets, further sentences; but no more stitches. */
 function endsHere(rest: string): boolean {
-  const plain = rest.replace(/^[ .;,]+|[ .;,]+$/g, '');
-  return plain === '' || (/^[A-Z(]/.test(plain) && !holdsStitchWord(plain));
+  const more = rest.slice(rest.search(/[^ .;,]|$/));
+  return more === '' || (/^[A-Z(]/.test(more) && !holdsStitchWord(more));
 }
 
 const seen = (spelled: Spelled, depth: Spelled['depths'][number]): Cell => {

@@ -96,12 +96,14 @@ function nearest(word: string): readonly string[] | null {
 /** "kint 2" is "knit 2": every word of the phrase is known, or one slip from a known one. */
 function respelled({ at }: NotationProblem, text: string): Mend[] {
   const phrase = text.slice(at.from, at.from + at.length);
-  const tokens = phrase.split(/(\s+)/);
-  const choices = tokens.map((token) => (token.trim() === '' ? [token] : nearest(token)));
-  if (choices.some((found) => found === null)) return [];
-  const most = Math.max(...choices.map((found) => found?.length ?? 0));
-  const shown = (pick: number) =>
-    choices.map((found) => found?.[Math.min(pick, (found?.length ?? 1) - 1)] ?? '').join('');
+  const choices: (readonly string[])[] = [];
+  for (const token of phrase.split(/(\s+)/)) {
+    const found = token.trim() === '' ? [token] : nearest(token);
+    if (!found) return [];
+    choices.push(found);
+  }
+  const most = Math.max(...choices.map(({ length }) => length));
+  const shown = (pick: number) => choices.map((found) => found[Math.min(pick, found.length - 1)]).join('');
   const put = [...new Set(Array.from({ length: most }, (_, i) => shown(i)))];
   return put.filter((words) => words !== phrase).map((words) => swap(at.from, at.length, words));
 }

@@ -28,13 +28,14 @@ type Reading<T> = Result<T, readonly NotationProblem[]>;
  */
 export function readRows(source: string, name: string, context: ReadingContext = {}): Reading<ReadChart> {
   const choices = context.choices ?? NO_CHOICES;
-  const scanned = mayBeSeveral(source) ? scan(source, choices.size, choices.remarks) : null;
-  const parts = scanned ? partsOfText(scanned) : [];
   const text = { source, name, context, choices };
+  if (!mayBeSeveral(source)) return readWhole(text);
+  const scanned = scan(source, choices.size, choices.remarks);
+  const parts = partsOfText(scanned);
   if (parts.length < 2) return readWhole(text);
   const chosen = parts[choices.part ?? -1];
   if (chosen) return readWhole({ ...text, source: chosen.masked });
-  if (scanned?.inTurn && parts.length <= MOST_IN_TURN) return whole(name, readInTurn(text, parts));
+  if (scanned.inTurn && parts.length <= MOST_IN_TURN) return whole(name, readInTurn(text, parts));
   const at = new Lines(source).span(0, 1);
   return err([
     { code: 'choose-pattern', names: parts.map((one) => one.name), follow: follows(text, parts), at },

@@ -46,6 +46,8 @@ it.each(
     2; Rep rows 1-2 twice; 4 → !order-times-unclear
     2; Rep row 2 once more; 4 → [1 2 2 3 4]
     2; Rep rows 1-2 three times in all; 4; Rep rows 3-4 → 1 2 1 2 1 2[3 4]+
+    4; Rep rows 1-4 until 10 cm; 6; Rep rows 3-6 until 10 cm; 8 → !repeats-other-rows
+    4; Rep rows 1-4 until 10 cm; 6; Rep rows 4-6 until 10 cm; 8 → !repeats-other-rows
     4; Rep rows 1-4 twice → [1 2 3 4] whole
     4; Rep rows 1-4 five more times → [1 2 3 4] whole
     4; Rep rows 3-4 once more → [1 2 3 4 3 4]

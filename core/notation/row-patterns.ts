@@ -2,7 +2,8 @@
 import { COUNT, ORDINAL, TIMES } from './numbers';
 import { STS } from './plain-words';
 
-export const GAP = /(?:[ ,;&]|\.(?=[ ,;]|$)|- (?=[a-z[(*]))*(?:(?:then|and|next) (?!\d* ?st|(?:row|round|rnd) of))*/;
+export const GAP =
+  /(?:[ ,;&]|\.(?=[ ,;]|$)|- (?=[a-z[(*]))*(?:(?:then|and|next) (?!\d* ?st|(?:row|round|rnd) of))*/;
 export const TIMES_AFTER = new RegExp(` ?(?:${TIMES})`);
 export const MORE_TIMES = new RegExp(`,? ?(?:(once|twice)|${COUNT}(?: ?times)?) more(?: ?times?)?`);
 /** "56 sts" behind a full stop, at the end of a row. */

@@ -127,8 +127,8 @@ class Assembly {
     }
   }
 
-  firstSide(inTheRound: boolean): Side {
-    if (inTheRound) return 'RS';
+  /** Of turned work. */
+  private firstSide(): Side {
     for (const [number, { header }] of this.byNumber)
       if (header.side) return number % 2 === 1 ? header.side : flip(header.side);
     const at = this.setUps.findIndex(({ header }) => header.side !== null);
@@ -219,7 +219,7 @@ class Assembly {
     const headers = order.map(({ header }) => header);
     const ordered = new RowOrders(orders, headers, this.problems, laying);
     ordered.fill(this.byNumber);
-    const firstSide = this.firstSide(inTheRound);
+    const firstSide = this.firstSide();
     const sideOf = (number: number): Side => (inTheRound ? 'RS' : sideOfRow(firstSide, number));
     const build = (parsed: Parsed, label: RowLabel, worked: number): WrittenRow[] => {
       const side = sideOf(worked);
