@@ -96,6 +96,21 @@ describe('a row of increases between rib and cables', () => {
     expect(faces('knit')).toEqual(['knit', 'knit', 'knit', 'knit']);
     expect(new Set(faces('presented'))).toEqual(new Set(['knit', 'purl']));
   });
+  it.each([
+    ['increase', 'left', 'left left left left'],
+    ['increase', 'right', 'right right right right'],
+    ['increase', 'mirrored', 'right right left left'],
+    ['decrease', 'left', 'left left left left'],
+    ['decrease', 'right', 'right right right right'],
+    ['decrease', 'mirrored', 'left left right right'],
+  ] as const)('an %s said to lean %s does, from the right edge on', (does, lean, leans) => {
+    const sections = [
+      { rows: 6, panels: [panelDraft('k', 'Plain', 'Row 1 (RS): k40.\nRow 2: p40.')] },
+      { spread: spread({ does, lean, times: 4 }) },
+    ];
+    const cells = charted(sound(draftOf(sections)).sheet, 7).laid.cells;
+    expect(cells.flatMap(({ cell }) => ('lean' in cell ? [cell.lean] : [])).join(' ')).toBe(leans);
+  });
   it('decreases over the cables before the border leave one stitch for every four crossed ones fewer', () => {
     const flare = spread({ does: 'decrease', way: 'cables' });
     const { sheet } = sound(draftOf([body(), { spread: flare }, { rows: 4, panels: [panelDraft('r', 'Rib', RIB, { repeats: 18 })] }])); // prettier-ignore

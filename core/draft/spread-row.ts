@@ -6,7 +6,7 @@ import { err, ok, type Result } from '../result';
 import type { Chart } from '../chart/chart';
 import { expandRow, takesForm, takesOf, type Row } from '../chart/row';
 import { looksOfRow } from '../stitch/looks';
-import { stitch, type Cell, type Face } from '../stitch/types';
+import { stitch, type Cell, type Face, type Lean } from '../stitch/types';
 import { facesAfter } from '../piece/faces';
 import type { PanelPlan, Plan, Section } from '../piece/plan';
 import { charted, type Worksheet } from '../piece/worksheet';
@@ -120,6 +120,10 @@ function placesFor(
   return spreadIncreases({ stitches, times, round, allows: (column) => !crossed(column) });
 }
 
+/** Mirrored decreases lean away from the edge that is nearer, where increases lean towards it. */
+const towardsMiddle = (lean: Lean, said: SpreadLean): Lean =>
+  said !== 'mirrored' ? lean : lean === 'left' ? 'right' : 'left';
+
 function cellsOf(
   draft: SpreadDraft,
   places: readonly number[],
@@ -135,14 +139,14 @@ function cellsOf(
   };
   places.forEach((place, i) => {
     workTo(place);
-    const lean = leans[i] as 'left' | 'right';
+    const lean = leans[i] as Lean;
     if (draft.does === 'increase') {
       cells.push({ kind: 'increase', how: 'make', lean, face: above[place + i] ?? 'knit' });
     } else {
       // Two purls are purled together, so that the ground goes on.
       const purls = [0, 1].every((i) => below[column + i] === 'purl') && draft.ground === 'presented';
       const face = purls ? 'purl' : 'knit';
-      cells.push({ kind: 'decrease', of: 2, lean: lean === 'left' ? 'right' : 'left', face });
+      cells.push({ kind: 'decrease', of: 2, lean: towardsMiddle(lean, draft.lean), face });
       column += 2;
     }
   });
