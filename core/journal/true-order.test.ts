@@ -33,6 +33,17 @@ describe('the order in which things happened', () => {
     expect(told(tablet.events)).toEqual(['phone rowDone 1', 'phone rowDone 2', 'tablet note']);
   });
 
+  it('of two that say the same time the one that arrived first stays first', () => {
+    const { phone, tablet } = home(1);
+    phone.say({ kind: 'note', row: 1, text: 'here' }, 100);
+    tablet.say({ kind: 'note', row: 1, text: 'there' }, 100);
+    tablet.say({ kind: 'note', row: 1, text: 'later' }, 101);
+    phone.sync();
+    tablet.sync();
+    const kept = tablet.events;
+    expect(told(kept)).toEqual(['phone rowDone 1', 'phone note', 'tablet note', 'tablet note']);
+  });
+
   it("keeps every entry, each device's own order, and what was known before what was made knowing it", () =>
     fc.assert(
       fc.property(
