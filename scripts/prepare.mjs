@@ -32,14 +32,21 @@ export function installPackages() {
     console.log(`The installation is not whole (${missing} is missing).`);
   }
   console.log('Installing packages …');
+  // Ctrl-C ends npm, and this waits for it: an installation that went on behind the prompt would spoil the next one.
+  const wait = () => undefined;
+  process.on('SIGINT', wait);
   try {
     run('npm', ['ci', '--no-audit', '--no-fund']);
-  } catch {
+  } catch ({ signal, status }) {
+    const interrupted = signal === 'SIGINT' || status === 130;
     console.error(
-      'The packages could not be installed: see above, mend what is said there, and run this again.',
+      interrupted
+        ? 'The installation was interrupted: run this again, and it begins anew.'
+        : 'The packages could not be installed: see above, mend what is said there, and run this again.',
     );
-    process.exit(1);
+    process.exit(interrupted ? 130 : 1);
   }
+  process.off('SIGINT', wait);
   fs.utimesSync(stamp, new Date(), new Date());
 }
 

@@ -42,6 +42,8 @@ describe('what an entry stands for', () => {
     Reed = wave it about → nothing | Reed = sl 2 to cn, hold in back, k2 → nothing
     Reed = sl 2 to cn, hold in back, k2, k2 from cn. P2 → nothing
     Reed = sl 2 to cn, hold in back, k2, k2 from cn and on → nothing
+    Reed = sl 2 to cn, hold in back, k2, k2 from cn and on (slowly) → nothing
+    Reed = sl 2 to cn, hold in back, k2, k2 from cn ; → xright:knit.knit/knit.knit
     Reed = knit the 2nd stitch in front of the first, then knit the first, slip both off, k2 → nothing
     Reed = slip it somehow, k2 → nothing | k = knit → idle | k = purl → nothing
   `),
