@@ -2,6 +2,7 @@
 import { cellKey } from '../stitch/cells';
 import { crossingOfWords } from '../stitch/working';
 import { readLegend, type LegendEntry } from './legend';
+import { readRows } from './read';
 import { scan } from './scan';
 import { table } from '../testing/table';
 
@@ -93,6 +94,17 @@ describe('names', () => {
     ],
   ])('%s', (text, found) => expect(entries(text)).toEqual(found));
 
+  it('blanks within the brackets are no part of a name', () =>
+    expect(entries('Reed cross ( RX ) = C4B').map(([name]) => name)).toContain('RX'));
+  it('an entry that no row uses may be a row that lost its label', () => {
+    const asked = (text: string) => {
+      const read = readRows(`${text}\nRow 1: k4.\nRow 2: p4.`, 'x');
+      return read.ok ? [] : read.error.map(({ code, at }) => `${code} ${at.line}`);
+    };
+    expect(asked('Wale seven: k2, p2')).toEqual(['entry-or-row 1']);
+    expect(asked('Wale 7: k2')).toEqual(['entry-or-row 1']);
+    expect(asked('Reed = sl 2 to cn, hold in back, k2, k2 from cn')).toEqual([]);
+  });
   it('a remark behind two names is the name of neither', () =>
     expect(entries('AX (over four) = C4B\nBX (over four) = C4F').map(([name]) => name)).toEqual([
       'AX',

@@ -116,10 +116,10 @@ function unfold(statement: LegendStatement, body: string): Unfolded[] {
       name: (pair[which] as string).trim(),
       body: body.replace(HOLD_PAIR, `$${which}`),
     }));
-  const short = statement.name.replace(/ ?\([^)]*\)$/, '').trim();
-  if (short === '' || short === statement.name) return [{ name: statement.name, body }];
   // "Left cross (LC)" goes by either name.
-  const inner = /\(([^)]*)\)$/.exec(statement.name)?.[1]?.trim() ?? '';
+  const bracketed = /^(.*\S) ?\(([^)]*)\)$/.exec(statement.name);
+  if (!bracketed) return [{ name: statement.name, body }];
+  const [short, inner] = [bracketed[1] as string, (bracketed[2] as string).trim()];
   const others = [...(/^[a-z][^,;=]*$/i.test(inner) ? [inner] : []), statement.name];
   return [
     { name: short, body },

@@ -45,6 +45,10 @@ it.each(['Rep rows 3 4', 'Work 4 rows in moss stitch'])(
 it.each([
   ['Repaet rows 1-4 twice', true],
   ['Rep fromrow 3', true],
+  ['Repfrom row 3', true],
+  ['Repeatlast 2 rows', true],
+  ['Reprows 1-4', true],
+  ['Replace the marker in row 3', false],
   ['Rep last 2 wors once more', true],
   ['Rws 3 and 4 form the pattern', true],
   ['Row 3 is where the eel turns', false],

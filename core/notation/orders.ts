@@ -62,6 +62,8 @@ const timesOf = (found: RegExpExecArray): readonly number[] => {
 };
 
 const REPEAT_WORDS = ['rep', 'repeat', 'repeating'];
+/** "Repfrom row 3": a blank was lost behind the first word. */
+const RUN_ON = /^rep(?:eat)?(?:from|the|last|row)/;
 const ROW_WORDS = ['row', 'rows', 'round', 'rounds', 'rnd', 'rnds'];
 const near = (token: string, words: readonly string[]) =>
   words.some((word) => word === token || (token.length > 2 && isOneSlip(token, word)));
@@ -72,7 +74,7 @@ export function looksLikeOrder(line: string): boolean {
   const tokens = head.toLowerCase().match(/[a-z]+|\d+/g) ?? [];
   const has = (...words: string[]) => tokens.some((token) => near(token, words));
   const number = tokens.some((token) => /^\d/.test(token) || NUMBER_WORD.test(token));
-  const repeats = tokens.slice(0, 4).some((token) => near(token, REPEAT_WORDS));
+  const repeats = tokens.slice(0, 4).some((token) => near(token, REPEAT_WORDS) || RUN_ON.test(token));
   const rows = tokens.some((token) => near(token, ROW_WORDS));
   const pair = /\d *(?:-|and|to|&) *\d/.test(head);
   if (

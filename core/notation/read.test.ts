@@ -281,6 +281,8 @@ describe('what a text says of itself', () => {
     ['a row that lost its star, in a text that repeats', 'Multiple of 4 sts plus 2.\nRow 1: k2, *p2, k2; rep from * to end.\nRow 2: p2, k2, p2.', ['stated-multiple-wrong 1:1']],
     ['a false width and a false number of rows', 'Panel of 9 sts, 4-row repeat\nRow 1: k8.\nRow 2: p8.', ['stated-width-wrong 1:1', 'stated-rows-wrong 1:17']],
     ['an odd number of rows in turned work', 'Row 1: k8.\nRow 2: p8.\nRow 3: C8B.', ['odd-rows 3:1']],
+    ['a stitch that is said twice where the other rows show another', 'Row 1 (RS): k2, p4.\nRow 2: k4, p2.\nRow 3: p2, p4.\nRow 4: k4, p2.', ['said-twice 3:8']],
+    ['a marker between the two', 'Row 1 (RS): k2, p4.\nRow 2: k4, p2.\nRow 3: p2, pm, p4.\nRow 4: k4, p2.', []],
     ['an entry that no row uses', 'Reed = 2/2 RC\nRow 1: k8.', ['legend-unused 1:1']],
     ['nothing false', 'Multiple of 4 sts + 2\n2-row repeat\nRow 1: k2, *p2, k2; rep from * to end. (14 sts)\nRow 2: *p2, k2; rep from * to last 2 sts, p2. (14 sts)', []],
   ])('%s', (_, text, expected) => expect(doubts(text)).toEqual(expected)); // prettier-ignore

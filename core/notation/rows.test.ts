@@ -144,6 +144,7 @@ describe('what is amiss with the labels', () => {
     ['Row 1: k2.\nRows 1-2: p2.', ['row-twice 2']],
     ['Row 1: k2.\nRow 4: p2.', ['row-missing 2', 'row-missing 2']],
     ['Row 2: k2.', ['row-missing 1']],
+    ['Odd rnds: k2.\nRnd 4: p2.', ['row-missing 2']],
     ['Row 1: k2.\nRow 6000: p2.\nRow 2: p2.', ['too-many-rows 2']],
     ['Row 1 (RS): k2.\nRow 2 (RS): p2.', ['side-contradicts 2']],
     ['Set-up row (RS): k2.\nRow 1 (RS): p2.', ['side-contradicts 1']],
