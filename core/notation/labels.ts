@@ -51,7 +51,7 @@ const MISTYPED =
 /** "Rwo 3:", "3rd ruond": one slip of the pen from a label, before anything but the explanation of a crossing. */
 export function mistyped(line: string): boolean {
   if (/[:=] *(?:sl|slip|place|put|skip)\b/i.test(line.slice(0, 60))) return false;
-  const found = MISTYPED.exec(line.slice(0, 60));
+  const found = MISTYPED.exec(line);
   const word = (found?.[1] ?? found?.[2] ?? '').toLowerCase();
   return word !== '' && ROW_WORDS.some((right) => isOneSlip(word, right));
 }

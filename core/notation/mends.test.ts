@@ -260,6 +260,11 @@ describe('beside a row whose words are not understood a miscount in another is t
     const text = `Row 1 (RS): k4, p2.\nRow 2: k2, p4.\nRow 3: ${row}.\nRow 4: k2, p5.\nRow 5: k4, p2.\nRow 6: k2, p4.`;
     expect(problemsOf(text).map((one) => one.code)).toEqual([code, 'counts-differ']);
   });
+  it('Row 3 with a name whose entry says nothing', () => {
+    const text =
+      'Zig = wave it\nRow 1 (RS): k4, p2.\nRow 2: k2, p4.\nRow 3: Zig, p2.\nRow 4: k2, p5.\nRow 5: k4, p2.\nRow 6: k2, p4.';
+    expect(problemsOf(text).map((one) => one.code)).toEqual(['legend-not-understood', 'counts-differ']);
+  });
 });
 
 describe('a slip in a word that rows use', () => {
