@@ -23,8 +23,31 @@ function missingPackage() {
   return wanted.find(([folder]) => !fs.existsSync(path.join(ROOT, folder, 'package.json')))?.[0];
 }
 
+/** Holds the number of the process that installs. */
+const INSTALLING = path.join(ROOT, '.cache/installing');
+const MOST_WAITED_MS = 180_000;
+
+function isRunning(pid) {
+  try {
+    return process.kill(pid, 0);
+  } catch {
+    return false;
+  }
+}
+
+/** An installation that was interrupted takes a while to end, and clears away what it had begun. */
+function waitForOther() {
+  const pid = fs.existsSync(INSTALLING) ? Number(fs.readFileSync(INSTALLING, 'utf8')) : 0;
+  if (pid === 0 || !isRunning(pid)) return;
+  console.log('Another installation is under way or being cleared away: waiting for it …');
+  const pause = new Int32Array(new SharedArrayBuffer(4));
+  const until = performance.now() + MOST_WAITED_MS;
+  while (isRunning(pid) && performance.now() < until) Atomics.wait(pause, 0, 0, 500);
+}
+
 /** Installs what the lockfile says when node_modules is missing, older than the lockfile, or not whole. */
 export function installPackages() {
+  waitForOther();
   const stamp = path.join(ROOT, 'node_modules/.package-lock.json');
   if (timeOf(stamp) > 0 && timeOf(stamp) >= timeOf(LOCKFILE)) {
     const missing = missingPackage();
@@ -32,21 +55,22 @@ export function installPackages() {
     console.log(`The installation is not whole (${missing} is missing).`);
   }
   console.log('Installing packages …');
-  // Ctrl-C ends npm, and this waits for it: an installation that went on behind the prompt would spoil the next one.
-  const wait = () => undefined;
-  process.on('SIGINT', wait);
+  fs.mkdirSync(path.dirname(INSTALLING), { recursive: true });
+  fs.writeFileSync(INSTALLING, String(process.pid));
+  // Ctrl-C is for npm: this is here until that has ended, so that the next run can wait for it.
+  const stay = () => undefined;
+  process.on('SIGINT', stay);
   try {
     run('npm', ['ci', '--no-audit', '--no-fund']);
-  } catch ({ signal, status }) {
-    const interrupted = signal === 'SIGINT' || status === 130;
+  } catch {
     console.error(
-      interrupted
-        ? 'The installation was interrupted: run this again, and it begins anew.'
-        : 'The packages could not be installed: see above, mend what is said there, and run this again.',
+      'The packages are not installed. If you interrupted that, run this again; otherwise mend what is said above first.',
     );
-    process.exit(interrupted ? 130 : 1);
+    process.exit(1);
+  } finally {
+    fs.rmSync(INSTALLING, { force: true });
+    process.off('SIGINT', stay);
   }
-  process.off('SIGINT', wait);
   fs.utimesSync(stamp, new Date(), new Date());
 }
 
