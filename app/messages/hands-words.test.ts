@@ -40,6 +40,14 @@ describe('moves', () => {
       expect(words.length).toBeGreaterThan(2);
     }
   });
+  it('what is passed is passed on the side that the move says', () => {
+    const said = (move: Parameters<typeof moveWords>[0]) => moveWords(move, needlesOf('rightToLeft', false));
+    const far = (passing: 'front' | 'back') => said({ do: 'takeFar', count: 2, passing, free: 3 });
+    expect([far('front'), far('back')]).toEqual([
+      'with the right needle, passing in front of the next 3, go into the 2 after them, and let all 5 slide off the left needle',
+      'with the right needle, passing in back of the next 3, go into the 2 after them, and let all 5 slide off the left needle',
+    ]);
+  });
   it('a left-handed knitter takes with the left needle', () => {
     const taking = (faced: 'rightToLeft' | 'leftToRight', byHand: boolean) => needlesOf(faced, byHand).taking;
     expect([taking('rightToLeft', false), taking('leftToRight', false), taking('leftToRight', true)]).toEqual(
