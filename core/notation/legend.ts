@@ -119,7 +119,8 @@ function unfold(statement: LegendStatement, body: string): Unfolded[] {
   // "Left cross (LC)" goes by either name.
   const bracketed = /^(.*\S) ?\(([^)]*)\)$/.exec(statement.name);
   if (!bracketed) return [{ name: statement.name, body }];
-  const [short, inner] = [bracketed[1] as string, (bracketed[2] as string).trim()];
+  const [, short = '', within = ''] = bracketed;
+  const inner = within.trim();
   const others = [...(/^[a-z][^,;=]*$/i.test(inner) ? [inner] : []), statement.name];
   return [
     { name: short, body },

@@ -64,7 +64,7 @@ it.each(
     2; Work 4 rows in pattern; 4 → [1 2 1 2 1 2 3 4]
     2; Work 3 rows in pattern; 4 → !goes-on-differs
   `),
-)('%s', (pieces, expected) => expect(order(textOf(pieces as string))).toBe(expected));
+)('%s', (pieces = '', expected) => expect(order(textOf(pieces))).toBe(expected));
 
 it.each([
   ['Row 1 (set-up): k4.\nRow 2: k4.\nRow 3: k4.', '1[2 3]'],
