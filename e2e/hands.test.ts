@@ -373,14 +373,14 @@ describe.each([
 ] as const)('every sheet over the needles (%s)', (theme, size) => {
   it('meets WCAG 2.2 AA and fits the screen', async () => {
     const page = await scarf({ rows: 14, size });
+    await page.evaluate((t) => (document.documentElement.dataset.theme = t), theme);
     for (const [name, show] of Object.entries(SHEETS)) {
-      await reload(page);
-      await page.evaluate((t) => (document.documentElement.dataset.theme = t), theme);
       await show(page);
       await page.waitForSelector('[role=dialog], .rest-sheet');
       const within = name === 'put down' ? 'body' : '[role=dialog]';
-      expect([name, await findings(page, within)]).toEqual([name, []]);
+      expect([name, await findings(page, { within })]).toEqual([name, []]);
       expect([name, await sideways(page)]).toEqual([name, 0]);
+      await closeSheet(page);
     }
   });
 });

@@ -59,4 +59,8 @@ describe('what the trade says of them (common practice, no published source)', (
   );
 });
 
-it('reads every shelf chart once', () => expect(shelfCharts()).toBe(shelfCharts()));
+it('reads every shelf chart once', () => {
+  const again = shelfCharts();
+  shelfCharts().forEach((entry, i) => expect(again[i]).toBe(entry));
+  expect(shelfChart('lattice')).toBe(again.find(({ key }) => key === 'lattice'));
+});

@@ -2,9 +2,10 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { FileUp, Plus } from 'lucide-react';
+import type { Chart } from '@core/chart/chart';
 import { factsOf, HARDNESSES } from '@core/chart/effort';
 import { KINDS, type Kind } from '@core/shelf/entry';
-import { shelfChart, shelfCharts } from '@core/shelf/shelf';
+import { shelfCharts } from '@core/shelf/shelf';
 import { whoAsks } from '~/knitter/asking.server';
 import { wholeChart } from '@core/formats/pattern';
 import { listDamagedPatterns, listPatterns } from '~/db/patterns.server';
@@ -40,13 +41,16 @@ const KIND_WORDS: Readonly<Record<Kind, string>> = {
   ground: 'grounds',
 };
 
-const SHELVED: readonly Listed[] = shelfCharts().map(({ key, name, kind, chart }) => ({
-  id: key,
-  name,
-  kind,
-  to: `/patterns/shelf/${key}`,
-  facts: factsOf(chart),
-}));
+type Shelved = { readonly listed: Listed; readonly chart: () => Chart };
+let onTheShelf: readonly Shelved[] | null = null;
+/** What the shelf holds, looked at once, when it is first shown: a server that starts does not wait for it. */
+function shelved(): readonly Shelved[] {
+  onTheShelf ??= shelfCharts().map(({ key, name, kind, chart }) => ({
+    listed: { id: key, name, kind, to: `/patterns/shelf/${key}`, facts: factsOf(chart) },
+    chart: () => chart,
+  }));
+  return onTheShelf;
+}
 
 type WishProps = { wanted: Wanted; onWish: (wanted: Wanted) => void };
 
@@ -161,11 +165,7 @@ export default function Patterns({ loaderData }: Route.ComponentProps) {
       })),
     [own],
   );
-  const shelved = useMemo(
-    () => SHELVED.map((listed) => ({ listed, chart: () => shelfChart(listed.id)?.chart ?? null })),
-    [],
-  );
-  const shown = [...mine, ...shelved].filter(({ listed }) => matches(listed, wanted));
+  const shown = [...mine, ...shelved()].filter(({ listed }) => matches(listed, wanted));
   return (
     <Page title="Patterns" wide>
       <div className="flex flex-wrap gap-3">
