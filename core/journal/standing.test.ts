@@ -274,6 +274,34 @@ describe('a standing', () => {
     expect(lengths[1]).toBe(lengths[0]);
   });
 
+  it('keeps the id of a row that a fault lies in, however far below', () => {
+    const made = home(30);
+    const rowEvent = made.state.rowEvents[2] as string;
+    const fault = { kind: 'fault', panel: 'rope', wale: 2, charted: CROSSING, made: 'uncrossed' } as const;
+    made.tablet.say({ ...fault, pieceRow: 3, rowEvent });
+    made.tablet.sync();
+    const base = standingAfter(null, made.server, SMALL);
+    expect(base?.rowEvents.slice(0, 5)).toEqual(['', '', rowEvent, '', '']);
+  });
+
+  it('knows that rows told unaware of a change, and taken down, may come back to be asked about', () => {
+    const made = home(4);
+    made.server.push(made.make('bench', made.server.length, { kind: 'planChanged', revision: 2, from: 5 }));
+    made.phone.rows(12);
+    for (let position = 1; position <= 5; position += 1)
+      made.phone.say({ kind: 'panelRowSet', panel: 'rope', from: 17, position, since: null });
+    made.phone.sync();
+    expect(made.state.oldPlan?.rows.length).toBe(12);
+    made.phone.rip(4);
+    made.phone.sync();
+    const base = standingAfter(null, made.server, SMALL);
+    made.phone.undo();
+    made.phone.sync();
+    const state = fold(made.server.slice(base?.seq), asStored(base));
+    // What to ask is told by the whole journal alone.
+    expect([base?.seq, state.done, state.unsure]).toEqual([23, 16, true]);
+  });
+
   it('is not made while something is left to decide', () => {
     const made = home(6);
     made.tablet.rip(2);
