@@ -20,6 +20,7 @@ const base = {
 };
 
 export default {
+  testSequencer: '<rootDir>/scripts/longest-first.mjs',
   projects: [
     {
       ...base,
