@@ -1,5 +1,5 @@
 /** A long journal opened from a kept standing tells what the whole journal tells, and never leans on a standing that is not its own. */
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { and, eq } from 'drizzle-orm';
@@ -23,13 +23,14 @@ const draft = {
   sections: [],
 } as const;
 
+const newFolder = () => mkdtempSync(path.join(os.tmpdir(), 'gritch-part-'));
 let folder: string;
 let db: Database;
 let piece: string;
 let made = 0;
 
 beforeEach(async () => {
-  folder = mkdtempSync(path.join(os.tmpdir(), 'gritch-part-'));
+  folder = newFolder();
   db = await openDatabase(folder);
   piece = await createPiece(db, LOCAL_KNITTER, { draft, plan, yarn: 'oat' });
 });
@@ -56,6 +57,24 @@ async function knit(from: number, to: number, into = piece) {
   ]).flat();
   for (let at = 0; at < batch.length; at += 500) await append(batch.slice(at, at + 500), into);
 }
+/** A piece of 2,500 rows, knitted once and copied for each test. */
+let knitted: { readonly folder: string; readonly piece: string } | null = null;
+async function knitLong() {
+  if (knitted) {
+    db.$client.close();
+    cpSync(knitted.folder, folder, { recursive: true });
+    db = await openDatabase(folder);
+    piece = knitted.piece;
+    return;
+  }
+  await knit(1, 2500);
+  db.$client.close();
+  knitted = { folder: newFolder(), piece };
+  cpSync(folder, knitted.folder, { recursive: true });
+  db = await openDatabase(folder);
+}
+afterAll(() => knitted && rmSync(knitted.folder, { recursive: true, force: true }));
+
 const open = () => openJournal(db, LOCAL_KNITTER, piece);
 const whole = async () => fold(await readJournal(db, LOCAL_KNITTER, piece));
 const kept = async () => (await db.select().from(standings))[0];
@@ -69,7 +88,7 @@ describe('a journal that is opened', () => {
   });
 
   it('goes on from a standing when it is long, and tells the same', async () => {
-    await knit(1, 2500);
+    await knitLong();
     const { part, count, state } = await open();
     expect([part.base?.seq, part.events.length, count]).toEqual([2250, 500, 2750]);
     const all = await whole();
@@ -80,7 +99,7 @@ describe('a journal that is opened', () => {
   });
 
   it('reads nothing from before what was kept, and moves it up as the journal grows', async () => {
-    await knit(1, 2500);
+    await knitLong();
     await open();
     await db
       .update(events)
@@ -108,7 +127,7 @@ describe('a journal that is opened', () => {
       },
     ],
   ])('does not lean on a standing made %s', async (_, spoil) => {
-    await knit(1, 2500);
+    await knitLong();
     await open();
     await spoil();
     const { part, state } = await open();
@@ -118,7 +137,7 @@ describe('a journal that is opened', () => {
   });
 
   it('is whole again when an entry speaks of what lies before', async () => {
-    await knit(1, 2500);
+    await knitLong();
     await open();
     await append([event({ kind: 'rowDone', life: 'long-gone', row: 3, seen: 4 })]);
     const { part, state } = await open();
