@@ -49,10 +49,14 @@ control.listen(0, '127.0.0.1', () => {
   process.send?.({ control: `http://127.0.0.1:${port}`, browser: browser.wsEndpoint() });
 });
 
+let closing = false;
 async function close() {
+  if (closing) return;
+  closing = true;
   control.close();
   await Promise.allSettled([browser.close(), bench?.running.close()]);
-  rmSync(root, { recursive: true, force: true });
+  // A browser that was interrupted may still write for a moment.
+  rmSync(root, { recursive: true, force: true, maxRetries: 10, retryDelay: 100 });
   process.exit(0);
 }
 process.on('message', () => void close());
