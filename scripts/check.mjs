@@ -26,7 +26,8 @@ const runPart = ({ of, command }) =>
     const [name, ...args] = command.split(' ');
     const file = path.join(ROOT, 'node_modules/.bin', name);
     execFile(file, args, { cwd: ROOT, maxBuffer: Infinity }, (error, said, complained) => {
-      console.log(`${error ? 'failed' : 'passed'}: ${command}\n${error ? said + complained : ''}`.trim());
+      const words = said + complained || (error?.message ?? '');
+      console.log(`${error ? 'failed' : 'passed'}: ${command}\n${words}`.trim());
       if (error) failed.add(of);
       resolve();
     });

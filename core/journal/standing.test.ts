@@ -55,6 +55,7 @@ const commands = fc.array(
   { minLength: 10, maxLength: 90 },
 );
 const CROSSING = { kind: 'crossing', lean: 'right', over: ['knit'], under: ['knit'] } as const;
+const FAULT = { kind: 'fault', panel: 'rope', wale: 2, charted: CROSSING, made: 'uncrossed' } as const;
 
 function act(made: Home, { device, does, number }: Command) {
   const it = made[device];
@@ -83,10 +84,8 @@ function act(made: Home, { device, does, number }: Command) {
       return it.say({ kind: 'measured', row, since: 0, cm: 10 });
     case 'once':
       return it.say({ kind: 'rowOnce', row: row + 3, panel: null, instead: { does: 'uncrossed' } });
-    case 'fault': {
-      const fault = { kind: 'fault', panel: 'rope', wale: 2, charted: CROSSING, made: 'uncrossed' } as const;
-      return it.say({ ...fault, pieceRow: row, rowEvent: rowEvents[row - 1] ?? null });
-    }
+    case 'fault':
+      return it.say({ ...FAULT, pieceRow: row, rowEvent: rowEvents[row - 1] ?? null });
     case 'mend':
       return faults[0] && it.say({ kind: 'mended', fault: faults[0].id });
     case 'repair':
@@ -276,9 +275,8 @@ describe('a standing', () => {
 
   it('keeps the id of a row that a fault lies in, however far below', () => {
     const made = home(30);
-    const rowEvent = made.state.rowEvents[2] as string;
-    const fault = { kind: 'fault', panel: 'rope', wale: 2, charted: CROSSING, made: 'uncrossed' } as const;
-    made.tablet.say({ ...fault, pieceRow: 3, rowEvent });
+    const rowEvent = made.state.rowEvents[2] ?? null;
+    made.tablet.say({ ...FAULT, pieceRow: 3, rowEvent });
     made.tablet.sync();
     const base = standingAfter(null, made.server, SMALL);
     expect(base?.rowEvents.slice(0, 5)).toEqual(['', '', rowEvent, '', '']);

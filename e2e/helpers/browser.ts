@@ -168,7 +168,7 @@ async function hits(page: Page, found: ElementHandle<Element>): Promise<boolean>
 export async function press(page: Page, name: string, tries = 3): Promise<void> {
   const found = (await page.waitForSelector(`aria/${name}`)) as ElementHandle<Element>;
   const hit = await hits(page, found).catch((error: unknown) => {
-    if (!/detached from document|not clickable/.test(String(error))) throw error;
+    if (tries <= 1 || !/detached from document|not clickable/.test(String(error))) throw error;
     return false;
   });
   if (!hit && tries > 1) await press(page, name, tries - 1);
