@@ -199,19 +199,13 @@ describe('posts', () => {
 const NEVER_TAKEN = ['PUT', 'PATCH', 'DELETE', 'TRACE', 'PROPFIND', 'SEARCH', 'REPORT', 'LINK'];
 const paths = () => {
   const all = (routes as RouteConfigEntry[]).map(({ path }) => `/${path ?? ''}`);
-  const ids = [
-    piece.split('/')[2] as string,
-    'nowhere',
-    '%00',
-    '__proto__',
-    'A'.repeat(2000),
-    '..%2f',
-    '%F0%9F',
-    'constructor',
-  ];
-  const filled = all.flatMap((path) =>
+  const made = ['nowhere', '%00', '__proto__', 'A'.repeat(2000), '..%2f', '%F0%9F', 'constructor'];
+  // By day each path is asked with a third of the ids that nobody has, and its neighbours with the others.
+  const filled = all.flatMap((path, i) =>
     path.includes(':')
-      ? ids.map((id) => path.replace(/:(pieceId|patternId|key)/, id).replace(':row', id))
+      ? [piece.split('/')[2] as string, ...some(made, 3, i)].map((id) =>
+          path.replace(/:(pieceId|patternId|key)/, id).replace(':row', id),
+        )
       : [path.replace('*', 'sleeves')],
   );
   return [

@@ -1,7 +1,7 @@
 /** The hanging fabric: painted on canvas, drawn along to any row, larger and smaller, each crossing there to be touched. */
 import type { Page } from 'puppeteer-core';
 import { panelDraft, type PieceDraft } from '@core/draft/draft';
-import { DESK, PHONE, waitForText, type Size } from './helpers/browser';
+import { DESK, PHONE, type Size, until, waitForText } from './helpers/browser';
 import { evening } from './helpers/evening';
 import { atNeedles, complete, done, knit, touchCrossing, waitForDone } from './helpers/needles';
 import { flatPiece, ropePiece } from './helpers/pieces';
@@ -39,7 +39,7 @@ async function hanging(
 
 /** Until every tile in sight is on its canvas. */
 const painted = (page: Page) =>
-  page.waitForFunction(() => {
+  until(page, () => {
     const host = document.querySelector<HTMLElement>('[data-testid=fabric-tiles]');
     const room = document.querySelector<HTMLElement>('[data-testid=fabric-room]');
     const scale = Number(host?.dataset.painted?.split(' ')[1] ?? 0);
@@ -215,9 +215,7 @@ it('one row is a piece too', async () => {
 it('on a phone the fabric takes the whole screen, is drawn by a finger, and goes back to its place', async () => {
   const page = await hanging('Osier band', 90, PHONE);
   await page.click('button[aria-label="Look around the fabric"]');
-  await page.waitForFunction(
-    () => (document.querySelector('[data-testid=fabric-room]')?.clientHeight ?? 0) > 400,
-  );
+  await until(page, () => (document.querySelector('[data-testid=fabric-room]')?.clientHeight ?? 0) > 400);
   const box = await room(page);
   const x = box.x + box.width / 2;
   for (let i = 0; i < 6; i += 1) {

@@ -1,6 +1,6 @@
 /** The row in hand, hands-free: by keys alone, put down and picked up, how to cross, voice, second taps, corrections. */
 import type { Page } from 'puppeteer-core';
-import { DESK, fill, PHONE, press, reload, textOf, waitForText } from './helpers/browser';
+import { DESK, fill, PHONE, press, reload, textOf, until, waitForText } from './helpers/browser';
 import { evening } from './helpers/evening';
 import { findings, sideways } from './helpers/looks';
 import {
@@ -47,11 +47,11 @@ const wipe = async (of: Page, over: string, by: number) => {
 /** Goes on to the next group by the key of the row, and waits until it is another. */
 async function nextGroup(page: Page, now: string) {
   await page.keyboard.press('Space');
-  await page.waitForFunction(
+  await until(
+    page,
     (before) =>
       (document.querySelector('[data-testid=stop]') as HTMLElement).innerText.replace(/\s+/g, ' ').trim() !==
       before,
-    {},
     now,
   );
 }
@@ -141,7 +141,7 @@ it('put down in the midst of a crossing: which needle, which side, what was last
   await press(again, 'one move back');
   await waitForText(again, '.rest-sheet', /Pick up row 9.*Next: knit 2\./);
   await again.keyboard.press('PageDown');
-  await again.waitForFunction(() => !document.querySelector('.rest-sheet'));
+  await until(again, () => !document.querySelector('.rest-sheet'));
   expect(await done(again)).toBe(8);
   await waitForGroup(again, /2 to the BACK/);
   await reload(again);
@@ -193,7 +193,7 @@ it('after a crossing row the odd one out is touched while it costs four stitches
   expect(await repairFigures(page)).toEqual([4, 1, 0]);
   await press(page, 'Close');
   await press(page, 'All like this');
-  await page.waitForFunction(() => !document.querySelector('.look-strip'));
+  await until(page, () => !document.querySelector('.look-strip'));
   await saved(page);
   await reload(page);
   expect(await page.$('.look-strip')).toBeNull();
@@ -245,7 +245,8 @@ describe('keys, voice, screen', () => {
     expect(await said(spoken)).toHaveLength(before + 1);
     await press(spoken, 'Stitches');
     await spoken.keyboard.press('ArrowRight');
-    await spoken.waitForFunction(
+    await until(
+      spoken,
       () =>
         (window as unknown as { said: { text: string }[] }).said.at(-1)?.text ===
         'Slip the marker. My panel. Purl 2.',

@@ -1,7 +1,18 @@
 /** Looking a piece over, through the real interface: walked, typed, looked up; what is odd is marked and mended. */
 import type { Page } from 'puppeteer-core';
 import { panelDraft, type PieceDraft } from '@core/draft/draft';
-import { DESK, fill, PHONE, press, pressIn, reload, textOf, type Size, waitForText } from './helpers/browser';
+import {
+  DESK,
+  fill,
+  PHONE,
+  press,
+  pressIn,
+  reload,
+  type Size,
+  textOf,
+  until,
+  waitForText,
+} from './helpers/browser';
 import { evening } from './helpers/evening';
 import { beginRepair, ledThrough } from './helpers/mending';
 import { atNeedles, choose, complete, oddOnes, saved, waitForOdd } from './helpers/needles';
@@ -33,7 +44,7 @@ async function lookOver(page: Page) {
 }
 /** What lies in sight of the fabric, not under the sheet. */
 const inSight = (page: Page) =>
-  page.waitForFunction(() => {
+  until(page, () => {
     const mark = document.querySelector('[data-testid=shown-all]')?.getBoundingClientRect();
     if (!mark || mark.width === 0) return false;
     const [x, y] = [mark.x + mark.width / 2, mark.y + mark.height / 2];
@@ -132,7 +143,7 @@ describe('a whole track as typed', () => {
     await story(page, /Noted: it has been so since row 1/);
     await press(page, 'Close');
     await press(page, 'Undo');
-    await page.waitForFunction(() => !document.querySelector('[role=dialog]'));
+    await until(page, () => !document.querySelector('[role=dialog]'));
   });
   it('one too many is marked where its row was counted, and let down with its row', async () => {
     const page = await typing();
@@ -191,5 +202,5 @@ it('a look is suggested before the end, once', async () => {
     /Before you bind off, look it over: 20 crossing rows were not looked at yet/,
   );
   await press(page, 'Not now');
-  await page.waitForFunction(() => !/look it over:/.test(document.querySelector('main')?.innerText ?? ''));
+  await until(page, () => !/look it over:/.test(document.querySelector('main')?.innerText ?? ''));
 });

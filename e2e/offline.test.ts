@@ -4,14 +4,15 @@ import path from 'node:path';
 import type { Page } from 'puppeteer-core';
 import { startApp, type RunningApp } from './helpers/app';
 import {
+  type Device,
   front,
   openAnother,
   PHONE,
   press,
   reload,
   textOf,
+  until,
   waitForText,
-  type Device,
 } from './helpers/browser';
 import { evening } from './helpers/evening';
 import {
@@ -73,17 +74,12 @@ async function findNetwork(page: Page) {
 /** Without waiting for a network that is not there. */
 async function reopen(page: Page) {
   await page.reload({ waitUntil: 'domcontentloaded' });
-  await page.waitForFunction(() =>
+  await until(page, () =>
     Object.keys(document.querySelector('main') ?? {}).some((key) => key.startsWith('__reactProps')),
   );
 }
-const FOLLOWS = { timeout: 20_000, polling: 50 };
 const followed = (page: Page, rows: number) =>
-  page.waitForFunction(
-    (n) => document.querySelector('[data-testid=done]')?.textContent === n,
-    FOLLOWS,
-    String(rows),
-  );
+  until(page, (n) => document.querySelector('[data-testid=done]')?.textContent === n, String(rows));
 const journalOf = async (page: Page) =>
   (
     (await (await fetch(`${page.url()}/events`)).json()) as {
@@ -134,7 +130,7 @@ describe('the server stopped', () => {
     const laptop = await onLaptop(21);
     const piece = laptop.url();
     // What is a step away is put by as well: the bench with this piece, and its logbook.
-    await laptop.waitForFunction(async () => {
+    await until(laptop, async () => {
       const pages = await caches.open('pages-1');
       const bench = await (await pages.match('/'))?.text();
       return (
@@ -375,9 +371,9 @@ describe('what a browser or a machine may do', () => {
     }, laptop.url().split('/').pop());
     await reload(held);
     await saved(held);
-    await held.waitForFunction(
+    await until(
+      held,
       async (address) => (await (await fetch(`${address}/events`)).text()).includes('put-back-note'),
-      { polling: 200 },
       laptop.url(),
     );
     expect(await done(held)).toBe(27);

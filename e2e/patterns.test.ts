@@ -4,7 +4,7 @@ import os from 'node:os';
 import path from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { SHELF } from '../core/shelf/data';
-import { fill, press, pressAway, reload, textOf, visit, waitForText } from './helpers/browser';
+import { fill, press, pressAway, reload, textOf, until, visit, waitForText } from './helpers/browser';
 import { download } from './helpers/downloads';
 import { evening } from './helpers/evening';
 import { needlesOpen } from './helpers/needles';
@@ -93,7 +93,7 @@ describe('from a pasted text to a pattern that is kept', () => {
     );
     await waitForText(page, FACTS, /13 stitches, 4 rows/);
     await press(page, 'Keep this pattern');
-    await page.waitForFunction(() => /patterns\/[0-9a-f-]{36}$/.test(location.pathname));
+    await until(page, () => /patterns\/[0-9a-f-]{36}$/.test(location.pathname));
     await reload(page);
     await waitForText(page, FACTS, /13 stitches, 4 rows/);
     expect(await textOf(page, '[aria-label="Settled by you"]')).toMatch(/C5B/);
@@ -104,7 +104,7 @@ describe('from a pasted text to a pattern that is kept', () => {
     const kinds = ['Pattern file', 'Grid for spreadsheets', 'Chart with legend', 'Written rows'];
     for (const kind of kinds) {
       await chooseFile(await takeAway(kind));
-      await page.waitForFunction(() => location.pathname === '/patterns/new');
+      await until(page, () => location.pathname === '/patterns/new');
       await waitForText(page, FACTS, /13 stitches, 4 rows/);
       expect(await textOf(page, '[aria-label="The rows, written out"]')).toBe(written);
       await visit(page, kept);
@@ -127,7 +127,7 @@ describe('from a pasted text to a pattern that is kept', () => {
     await press(page, 'Otter walk 13 stitches, 4 rows crosses in 2 of 4 · hard');
     await press(page, 'Throw away');
     await press(page, 'Throw it away');
-    await page.waitForFunction(() => location.pathname === '/patterns');
+    await until(page, () => location.pathname === '/patterns');
     await waitForText(page, '[data-testid=found]', new RegExp(`^${SHELF.length} patterns$`));
   });
 
@@ -157,7 +157,7 @@ Rwo four, knit 2, purl 4 and knit 2.`,
     expect(await passed?.evaluate((part) => (part as HTMLElement).innerText)).toMatch(/Cast on 24 sts/);
     expect(await passed?.evaluate((part) => (part as HTMLElement).innerText)).not.toMatch(/long evening/);
     await press(page, 'Keep this pattern');
-    await page.waitForFunction(() => /patterns\/[0-9a-f-]{36}$/.test(location.pathname));
+    await until(page, () => /patterns\/[0-9a-f-]{36}$/.test(location.pathname));
     await reload(page);
     await waitForText(page, FACTS, /8 stitches, 4 rows/);
     await press(page, 'Knit it in a piece');
@@ -180,7 +180,7 @@ Rwo four, knit 2, purl 4 and knit 2.`,
     await press(page, 'Sedge twist');
     await waitForText(page, FACTS, /7 stitches, 2 rows/);
     await press(page, 'Keep this pattern');
-    await page.waitForFunction(() => /patterns\/[0-9a-f-]{36}$/.test(location.pathname));
+    await until(page, () => /patterns\/[0-9a-f-]{36}$/.test(location.pathname));
     await reload(page);
     await waitForText(page, FACTS, /7 stitches, 2 rows/);
     expect(await textOf(page, '[aria-label="Settled by you"]')).toMatch(/second pattern of the text/);
@@ -206,7 +206,7 @@ Rwo four, knit 2, purl 4 and knit 2.`,
     );
     await waitForText(page, FINDINGS, /2 of them change the count/);
     await press(page, 'Keep this pattern');
-    await page.waitForFunction(() => /patterns\/[0-9a-f-]{36}$/.test(location.pathname));
+    await until(page, () => /patterns\/[0-9a-f-]{36}$/.test(location.pathname));
     await reload(page);
     await waitForText(page, stretches, /Crown 3 rounds worked once/);
     await press(page, 'Knit it in a piece');
@@ -241,7 +241,7 @@ Rwo four, knit 2, purl 4 and knit 2.`,
     await press(page, 'Intended');
     await waitForText(page, FINDINGS, /2 places worth a second look/);
     await press(page, 'Keep this pattern');
-    await page.waitForFunction(() => /patterns\/[0-9a-f-]{36}$/.test(location.pathname));
+    await until(page, () => /patterns\/[0-9a-f-]{36}$/.test(location.pathname));
     await reload(page);
     await waitForText(page, FINDINGS, /2 places worth a second look/);
   });
@@ -263,7 +263,7 @@ Rwo four, knit 2, purl 4 and knit 2.`,
     await page.type('#pattern-text', ' ');
     await press(page, 'Bench');
     await press(page, 'Leave');
-    await page.waitForFunction(() => location.pathname === '/');
+    await until(page, () => location.pathname === '/');
   });
 
   it('rounds called rows, sizes, and lines that hold stitches are asked', async () => {
@@ -304,7 +304,7 @@ describe('words and stitches', () => {
     await waitForText(page, FACTS, /6 stitches/);
     const lit = () => page.$$eval('.lit-stitch', (all) => all.length);
     await page.$eval('#pattern-text', (area) => (area as HTMLTextAreaElement).setSelectionRange(19, 19));
-    await page.waitForFunction(() => document.querySelectorAll('.lit-stitch').length > 0);
+    await until(page, () => document.querySelectorAll('.lit-stitch').length > 0);
     // Three stitches, two repeats across, two up.
     expect(await lit()).toBe(12);
     const fabric = await page.$('.tiled svg');
@@ -388,7 +388,7 @@ describe('the shelf', () => {
     await refused('z.svg', '<svg xmlns="http://www.w3.org/2000/svg"></svg>', /carries no pattern/);
     await refused('g.csv', 'gritch chart,1,G,flat,row 1 RS\nrow,side,repeats,start\nrow 1,RS,n,,[zap]', /Line 3, field 5.*“zap”/); // prettier-ignore
     await dropFile('Reed.txt', 'Row 1 (RS): k3, p1.\r\nRow 2: k1, p3.');
-    await page.waitForFunction(() => location.pathname === '/patterns/new');
+    await until(page, () => location.pathname === '/patterns/new');
     await waitForText(page, FACTS, /4 stitches, 2 rows/);
     expect(await page.$eval('#pattern-name', (field) => (field as HTMLInputElement).value)).toBe('Reed');
     const large = path.join(downloads, 'large.txt');

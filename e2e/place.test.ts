@@ -2,7 +2,7 @@
 import type { Page } from 'puppeteer-core';
 import { checkDraft, panelDraft, type PieceDraft } from '@core/draft/draft';
 import { fieldOf, type Field, type Shift } from '@core/place/question';
-import { DESK, PHONE, press, pressIn, textOf, type Size, waitForText } from './helpers/browser';
+import { DESK, PHONE, press, pressIn, type Size, textOf, until, waitForText } from './helpers/browser';
 import { evening } from './helpers/evening';
 import { atNeedles, done, waitForDone } from './helpers/needles';
 import { flatPiece, garterEdge, ropePiece, shelfRows } from './helpers/pieces';
@@ -64,12 +64,12 @@ async function answer(page: Page, { field, row, shift }: Fabric) {
 }
 
 const settled = (page: Page, count: number) =>
-  page.waitForFunction(
+  until(
+    page,
     (wanted) =>
       document.querySelectorAll('[aria-label="What you have said"] li').length === wanted &&
       !document.querySelector('[aria-busy=true]') &&
       document.querySelector('[aria-label="Question"], [aria-label="What was found"]'),
-    {},
     count,
   );
 
@@ -111,9 +111,9 @@ describe('Where am I?', () => {
     expect(await question(page)).not.toBe(first);
     expect(await textOf(page, '[aria-label="What you have said"]')).toMatch(/did not say/);
     await page.click('[aria-label="What you have said"] li button');
-    await page.waitForFunction(
+    await until(
+      page,
       (key) => document.querySelector<HTMLElement>('[aria-label="Question"]')?.dataset.question === key,
-      {},
       first,
     );
     // Choose a count from the list of others, and say a number that no row shows.
@@ -180,12 +180,12 @@ describe('Count with me', () => {
     await find(page, 'Count with me');
     await pressIn(page, 'Dyke rope');
     await page.waitForSelector('[data-testid=the-hole]');
-    await page.waitForFunction(() => document.querySelectorAll('[data-touch]').length === 4);
+    await until(page, () => document.querySelectorAll('[data-touch]').length === 4);
     const box = await (await page.waitForSelector('[data-touch="3"] rect'))?.boundingBox();
     if (!box) throw new Error('nothing to touch');
     await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2);
     await waitForText(page, '[data-testid=told]', /^3\s*Vs$/);
-    await page.waitForFunction(() => document.querySelectorAll('[data-state=touched]').length === 3);
+    await until(page, () => document.querySelectorAll('[data-state=touched]').length === 3);
     await pressIn(page, 'One more');
     await waitForText(
       page,
@@ -212,10 +212,10 @@ describe('Count with me', () => {
     await settled(page, 1);
     await find(page, 'Count with me');
     await pressIn(page, 'Dyke rope');
-    await page.waitForFunction(() => document.querySelectorAll('[data-touch]').length === 4);
+    await until(page, () => document.querySelectorAll('[data-touch]').length === 4);
     const kept = page.waitForResponse((answered) => answered.url().includes('/knitter'));
     await page.$$eval('[role=dialog] [role=switch]', (found) => (found[0] as HTMLElement).click());
-    await page.waitForFunction(() => document.querySelectorAll('[data-touch]').length === 3);
+    await until(page, () => document.querySelectorAll('[data-touch]').length === 3);
     expect((await kept).status()).toBe(200);
     await waitForText(page, '.heads', /count 3 Vs/);
     // What was counted the other way does not pass for a count of this one.

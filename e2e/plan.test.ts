@@ -4,7 +4,7 @@ import os from 'node:os';
 import path from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { startApp } from './helpers/app';
-import { fill, press, textOf, visit, waitForText } from './helpers/browser';
+import { fill, press, textOf, until, visit, waitForText } from './helpers/browser';
 import { evening } from './helpers/evening';
 import { choose, needlesOpen, onTheNeedle, saved, setRow, waitForDone, workingRow } from './helpers/needles';
 import { castOn as cast, pasteRows, PREVIEW, takeFromShelf } from './helpers/set-up';
@@ -120,7 +120,7 @@ describe('a bottle cosy of 22 cm', () => {
     await fill(page, 'Its length', '40');
     await waitForText(page, PREVIEW, /A needle of 40 cm is longer than the round/);
     await select('Kind', 'doublePointed');
-    await page.waitForFunction(() => !/longer than the round/.test(document.body.innerText));
+    await until(page, () => !/longer than the round/.test(document.body.innerText));
     await unfold('Size');
     await fill(page, 'Wanted circumference', '22');
     await waitForText(page, '[aria-label="Counts that fit"]', /20 cm 36 st, × 9.*22.2 cm 40 st, × 10/);
@@ -148,9 +148,7 @@ describe('a bottle cosy of 22 cm', () => {
     await fill(page, 'How many', '40');
     await waitForText(page, '.spread-editor .problems', /40 do not fit in one row: there is room for 32/);
     await fill(page, 'How many', '9');
-    await page.waitForFunction(() =>
-      /leaves 41 stitches, but this one needs 42/.test(document.body.innerText),
-    );
+    await until(page, () => /leaves 41 stitches, but this one needs 42/.test(document.body.innerText));
     await fill(page, 'How many', '10');
     await waitForText(page, '[data-testid=spread-words]', /32 to 42 stitches/);
     await castOn('working round');
@@ -174,7 +172,7 @@ describe('a shaped waistcoat front', () => {
     await select('Length', 'until');
     await fill(page, 'Measures', '10');
     await select('Ending', 'WS');
-    await page.waitForFunction(() => /near row 2[68]/.test(document.body.innerText));
+    await until(page, () => /near row 2[68]/.test(document.body.innerText));
     await press(page, 'Add a section that runs on');
     await fill(page, 'Rows', '30', 1);
     await unfold('Shaping');
@@ -191,7 +189,7 @@ describe('a shaped waistcoat front', () => {
     await fill(page, 'rows[role="spinbutton"]', '2');
     await fill(page, 'times[role="spinbutton"]', '6');
     await waitForText(page, PREVIEW, /^(?!.*Not up to date)/);
-    await page.waitForFunction(() => !document.querySelector('.schedule .problems'));
+    await until(page, () => !document.querySelector('.schedule .problems'));
     await castOn('working row');
     expect(await onTheNeedle(page)).toBe('32 stitches');
 
@@ -370,7 +368,8 @@ describe('pairs and the line-up', () => {
     await page.keyboard.press('ArrowLeft');
     await waitForText(page, '[id^=DndLiveRegion]', /item (\S+) was moved over droppable area (?!\1\.)/);
     await page.keyboard.press('Space');
-    await page.waitForFunction(
+    await until(
+      page,
       () => document.querySelectorAll('.chip-name > span:first-child')[1]?.textContent === 'Right edge',
     );
     await castOn('working row');

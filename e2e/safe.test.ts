@@ -5,7 +5,7 @@ import path from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { openDatabase } from '../app/db/client.server';
 import { startApp, type RunningApp } from './helpers/app';
-import { press, textOf, visit, waitForText } from './helpers/browser';
+import { press, textOf, until, visit, waitForText } from './helpers/browser';
 import { download } from './helpers/downloads';
 import { evening } from './helpers/evening';
 import { choose, complete, done, needlesOpen, putBy, saved, waitForSaving } from './helpers/needles';
@@ -172,7 +172,7 @@ describe('a damaged piece', () => {
     await visit(page, `${app.address}/patterns`);
     await waitForText(page, '[role=alert]', /is damaged and cannot be read/);
     await press(page, 'Throw it away');
-    await page.waitForFunction(() => !document.querySelector('[role=alert]'));
+    await until(page, () => !document.querySelector('[role=alert]'));
     expect(app.said()).not.toContain('"level":"error"');
     for (const one of [at, readAgain]) await gone(one);
   });

@@ -1,6 +1,6 @@
 /** What the needles owe a tired knitter: nothing essential out of sight, all to be read from afar, for either hand. */
 import type { Page } from 'puppeteer-core';
-import { DESK, PHONE, press, reload, textOf, waitForText } from './helpers/browser';
+import { DESK, PHONE, press, reload, textOf, until, waitForText } from './helpers/browser';
 import { evening } from './helpers/evening';
 import { demoPieces } from './helpers/pieces';
 import { done, knit, saved, touchCrossing } from './helpers/needles';
@@ -74,7 +74,7 @@ describe('at the needles', () => {
     const page = await needles('Ferry-bench bolster');
     await knit(page, 'Space', 63);
     await press(page, 'As it faces me');
-    await page.waitForFunction(() => !document.querySelector('.face-question'));
+    await until(page, () => !document.querySelector('.face-question'));
     await waitForText(page, '[data-ahead=false] .heads-row', /^eel rope/);
     await reload(page);
     expect(await page.$('.face-question')).toBeNull();

@@ -1,7 +1,7 @@
 /** Setting up a piece: from the shelf and from pasted rows, flat and round, with every mistake shown at its place. */
 import type { Page } from 'puppeteer-core';
 import { SHELF } from '../core/shelf/data';
-import { fill, press, textOf, waitForText } from './helpers/browser';
+import { fill, press, textOf, until, waitForText } from './helpers/browser';
 import { evening } from './helpers/evening';
 import { hold, knit } from './helpers/needles';
 import { castOn, pasteRows, PREVIEW, takeFromShelf } from './helpers/set-up';
@@ -122,9 +122,9 @@ describe('the shelf', () => {
     await waitForText(page, PREVIEW, /Cast on \d+ stitches/);
     expect(await problems()).toEqual([]);
     const all = 1 + SHELF.filter(({ edge }) => !edge).length;
-    await page.waitForFunction(
+    await until(
+      page,
       (selector, count) => document.querySelectorAll(selector).length === count,
-      {},
       `${PREVIEW} li`,
       all,
     );

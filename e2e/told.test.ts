@@ -7,7 +7,7 @@ import { panelDraft, type PieceDraft } from '@core/draft/draft';
 import { takePattern } from '@core/draft/in-stretches';
 import { readRows } from '@core/notation/read';
 import { SHELF } from '@core/shelf/data';
-import { DESK, PHONE, textOf, waitForText, type Size } from './helpers/browser';
+import { DESK, PHONE, type Size, textOf, until, waitForText } from './helpers/browser';
 import { evening } from './helpers/evening';
 import { choose, done, knit } from './helpers/needles';
 import { setUp } from './helpers/pieces';
@@ -222,17 +222,17 @@ it('after More and Escape, Space completes the row again; Escape closes what was
   await page.click('[aria-haspopup=menu]');
   await page.waitForSelector('[role=menu]');
   await page.keyboard.press('Escape');
-  await page.waitForFunction(() => !document.querySelector('[role=menu]'));
+  await until(page, () => !document.querySelector('[role=menu]'));
   await knit(page, 'Space', 1);
   await choose(page, 'What comes');
   await page.waitForSelector('[role=dialog]');
   await page.keyboard.press('Escape');
-  await page.waitForFunction(() => !document.querySelector('[role=dialog]'));
+  await until(page, () => !document.querySelector('[role=dialog]'));
   await page.evaluate(() => (document.activeElement as HTMLElement).blur());
   await page.$$eval('.tools button', (all) => (all[all.length - 1] as HTMLElement).click());
   await page.waitForSelector('.rest-sheet');
   await page.keyboard.press('Escape');
-  await page.waitForFunction(() => !document.querySelector('.rest-sheet'));
+  await until(page, () => !document.querySelector('.rest-sheet'));
 });
 
 it('a row that is not there is refused with its place', async () => {

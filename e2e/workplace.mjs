@@ -12,11 +12,14 @@ import puppeteer from 'puppeteer-core';
 import { FLAGS } from '../scripts/chromium.mjs';
 import { serve } from '../scripts/serve.mjs';
 
+/** Tabs of one bench share a process, as a phone's do: the next one finds the scripts compiled. */
+const ONE_PROCESS = '--process-per-site';
+
 const root = mkdtempSync(path.join(os.tmpdir(), 'gritch-e2e-'));
 const browser = await puppeteer.launch({
   executablePath: process.env.CHROMIUM,
   userDataDir: path.join(root, 'profile'),
-  args: FLAGS,
+  args: [...FLAGS, ONE_PROCESS],
   handleSIGINT: false,
   handleSIGTERM: false,
   handleSIGHUP: false,

@@ -40,7 +40,7 @@ function deviceIn(context: BrowserContext, letGo: () => Promise<void>): Device {
     },
     open: async (url, viewport = DESK, prefs = HURRIED) => {
       const page = await context.newPage();
-      page.setDefaultTimeout(90_000);
+      page.setDefaultTimeout(PATIENCE_MS);
       page.on('console', (message) => message.type() === 'error' && troubles.push(message.text()));
       page.on('pageerror', (error) => troubles.push(String(error)));
       await page.setViewport(viewport);
@@ -88,9 +88,37 @@ export async function openBrowser(): Promise<Device> {
   });
 }
 
+const PATIENCE_MS = 90_000;
+/** What Chromium says to a question whose page is left meanwhile. */
+const LEFT = /context was destroyed|context with specified id|Inspected target navigated/;
+
+/** Waits until something is true in the page, over a page that is left: one message where Puppeteer's own waiting takes eight. */
+export async function until<Args extends readonly unknown[]>(
+  page: Page,
+  holds: (...args: Args) => unknown,
+  ...args: Args
+): Promise<void> {
+  const looking = `(async () => {
+    const [holds, end] = [${holds}, performance.now() + ${PATIENCE_MS}];
+    for (let pause = 10; !(await holds(...${JSON.stringify(args)})); pause = Math.min(60, pause * 1.25)) {
+      if (performance.now() > end) return false;
+      await new Promise((resolve) => setTimeout(resolve, pause));
+    }
+    return true;
+  })()`;
+  const begun = performance.now();
+  let isSo: unknown = null;
+  while (isSo === null && performance.now() - begun < PATIENCE_MS)
+    isSo = await page.evaluate(looking).catch((error: unknown) => {
+      if (!LEFT.test(String(error))) throw error;
+      return null;
+    });
+  if (!isSo) throw new Error(`never true: ${holds} of ${JSON.stringify(args)}`);
+}
+
 /** Until the page answers to clicks and keys: before that they would be lost. What listens to them is set up when it is idle. */
 async function alive(page: Page) {
-  await page.waitForFunction(() => {
+  await until(page, () => {
     const main = document.querySelector('main');
     return main !== null && Object.keys(main).some((key) => key.startsWith('__reactProps'));
   });
@@ -122,75 +150,87 @@ export const textOf = (page: Page, selector: string) =>
 export async function waitForText(page: Page, selector: string, wanted: RegExp): Promise<void> {
   const says = (s: string) =>
     ((document.querySelector(s) as HTMLElement | null)?.innerText ?? '').replace(/\s+/g, ' ');
-  const found = page.waitForFunction(
-    (s, source) =>
-      new RegExp(source).test(
-        ((document.querySelector(s) as HTMLElement | null)?.innerText ?? '').replace(/\s+/g, ' '),
-      ),
-    {},
-    selector,
-    wanted.source,
-  );
-  await found.catch(async (error: unknown) => {
+  const matches = (s: string, source: string) =>
+    new RegExp(source).test(
+      ((document.querySelector(s) as HTMLElement | null)?.innerText ?? '').replace(/\s+/g, ' '),
+    );
+  await until(page, matches, selector, wanted.source).catch(async (error: unknown) => {
     const instead = await page.evaluate(says, selector).catch(String);
     throw new Error(`${selector} never said ${wanted}, but: ${instead.slice(0, 2000)}`, { cause: error });
   });
 }
 
-/** Until it answers: a part that is loaded by itself stands in the page before it does. A page without scripts has none. */
-const awake = (page: Page, found: ElementHandle<Element>) =>
-  page.waitForFunction(
-    (one) =>
-      !one.isConnected ||
-      !('__reactRouterContext' in window) ||
-      Object.keys(one).some((key) => key.startsWith('__reactProps')),
-    {},
-    found,
-  );
-
-/** Clicks where it is; false where it had moved from there meanwhile. */
-async function hits(page: Page, found: ElementHandle<Element>): Promise<boolean> {
-  await awake(page, found);
-  const met = await found.evaluateHandle((one) => {
-    const told = { down: false };
-    one.addEventListener('pointerdown', () => (told.down = true), { capture: true, once: true });
-    return told;
-  });
-  await found.click();
-  // A page that is left by the click tells no more.
-  return met.evaluate(({ down }) => down).catch(() => true);
+/** The first thing with this accessible name, once it is there. */
+async function named(page: Page, name: string): Promise<ElementHandle<Element>> {
+  const here = await page.$(`aria/${name}`).catch(() => null);
+  return (here ?? (await page.waitForSelector(`aria/${name}`))) as ElementHandle<Element>;
 }
 
 /**
- * The first button, link, menu item or summary with this accessible name. One that
- * was drawn anew between being found and being clicked, or moved, is looked for again.
+ * Clicks where it is, once it answers: a part that is loaded by itself stands in the page before it does, and a page
+ * without scripts has none. Answers false where it is not met: it had moved from there, or is gone.
  */
-export async function press(page: Page, name: string, tries = 3): Promise<void> {
-  const found = (await page.waitForSelector(`aria/${name}`)) as ElementHandle<Element>;
-  const hit = await hits(page, found).catch((error: unknown) => {
-    if (tries <= 1 || !/detached from document|not clickable/.test(String(error))) throw error;
-    return false;
+async function hits(page: Page, found: ElementHandle<Element>): Promise<boolean> {
+  const at = await found.evaluate(async (one) => {
+    const answers = () =>
+      !('__reactRouterContext' in window) || Object.keys(one).some((key) => key.startsWith('__reactProps'));
+    while (one.isConnected && !answers()) await new Promise((resolve) => setTimeout(resolve, 15));
+    const middle = () => {
+      const { x, y, width, height } = one.getClientRects()[0] ?? new DOMRect();
+      return width * height > 0 ? { x: x + width / 2, y: y + height / 2 } : null;
+    };
+    const isOpen = (spot: { x: number; y: number }) =>
+      one.contains(document.elementFromPoint(spot.x, spot.y));
+    const first = middle();
+    if (first && !isOpen(first))
+      one.scrollIntoView({ block: 'center', inline: 'center', behavior: 'instant' });
+    one.addEventListener('pointerdown', () => one.setAttribute('data-met', ''), {
+      capture: true,
+      once: true,
+    });
+    return middle();
   });
-  if (!hit && tries > 1) await press(page, name, tries - 1);
+  if (!at) return false;
+  await page.mouse.click(at.x, at.y);
+  // A page that is left by the click tells no more.
+  return found
+    .evaluate((one) => {
+      const isMet = one.hasAttribute('data-met');
+      one.removeAttribute('data-met');
+      return isMet;
+    })
+    .catch(() => true);
+}
+
+/**
+ * The first button, link, menu item or summary with this accessible name. One that was drawn anew between being found and
+ * being clicked, or moved, is looked for again.
+ */
+export async function press(page: Page, name: string): Promise<void> {
+  for (let tries = 0; tries < 3; tries += 1) {
+    const found = await named(page, name);
+    if (await hits(page, found)) return;
+  }
+  throw new Error(`“${name}” was pressed three times and never met`);
 }
 
 /** Presses what has just these words, or this label, within the dialog, once it is there and nothing is being worked out. */
-export async function pressIn(page: Page, words: string) {
-  const found = await page.waitForFunction(
+export const pressIn = (page: Page, words: string) =>
+  until(
+    page,
     (name) => {
-      if (document.querySelector('[role=dialog] [aria-busy=true]')) return null;
+      if (document.querySelector('[role=dialog] [aria-busy=true]')) return false;
       const all = document.querySelectorAll<HTMLElement>(
         '[role=dialog] button, [role=dialog] [role=radio], [role=dialog] summary',
       );
-      return [...all].find(
+      const found = [...all].find(
         (one) => one.textContent?.trim() === name || one.getAttribute('aria-label') === name,
       );
+      found?.click();
+      return found !== undefined;
     },
-    {},
     words,
   );
-  await (found as ElementHandle<HTMLElement>).evaluate((one) => one.click());
-}
 
 /** Presses a button of a dialog that closes by it, and waits until the dialog is gone. */
 export async function pressAway(page: Page, name: string) {
@@ -200,13 +240,13 @@ export async function pressAway(page: Page, name: string) {
 
 /** Puts a value into the field with this label, all at once, in place of what it held. */
 export async function fill(page: Page, label: string, value: string, index = 0) {
-  await page.waitForSelector(`aria/${label}`);
+  await named(page, label);
   const field = (await page.$$(`aria/${label}`))[index];
   if (!field) throw new Error(`there is no field “${label}” number ${index}`);
-  await field.focus();
-  await page.keyboard.down('Control');
-  await page.keyboard.press('KeyA');
-  await page.keyboard.up('Control');
-  await page.keyboard.press('Delete');
-  await page.keyboard.sendCharacter(value);
+  await field.evaluate((one) => {
+    (one as HTMLInputElement).focus();
+    (one as HTMLInputElement).select();
+  });
+  if (value === '') await page.keyboard.press('Delete');
+  else await page.keyboard.sendCharacter(value);
 }

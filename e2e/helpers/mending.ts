@@ -1,6 +1,6 @@
 /** Led through a repair, step by step. */
 import type { Page } from 'puppeteer-core';
-import { press, textOf, waitForText } from './browser';
+import { press, textOf, until, waitForText } from './browser';
 
 const STEP = '[aria-label="The step in hand"]';
 
@@ -35,10 +35,10 @@ export async function ledThrough(page: Page, steps = Infinity): Promise<string[]
     const now = await stepNow(page);
     if (!(await stepDone(page))) break;
     words.push(now);
-    await page.waitForFunction(
+    await until(
+      page,
       (step, was) =>
         (document.querySelector(step) as HTMLElement | null)?.innerText.replace(/\s+/g, ' ').trim() !== was,
-      {},
       STEP,
       now,
     );

@@ -1,7 +1,7 @@
 /** At the needles: what is to be seen there, and what hands do. */
 import type { KeyInput, Page } from 'puppeteer-core';
 import type { PieceDraft } from '@core/draft/draft';
-import { fill, press, textOf, waitForText, type Size } from './browser';
+import { fill, press, textOf, until, waitForText, type Size } from './browser';
 import type { Evening } from './evening';
 import { setUpAt } from './pieces';
 
@@ -35,7 +35,7 @@ export const waitForDone = (page: Page, rows: number) =>
 
 /** Until the page opens again without a network, and has nothing more to ask of it. */
 export const putBy = (page: Page) =>
-  page.waitForFunction(async () => {
+  until(page, async () => {
     const pages = await caches.open('pages-1');
     return Boolean(await pages.match(location.pathname)) && navigator.serviceWorker.controller !== null;
   });
@@ -60,15 +60,28 @@ export async function knit(page: Page, key: KeyInput, to: number) {
   await waitForDone(page, to);
 }
 
-/** Completes the row by its control, without the keys, which a tab gets only while it is in front. */
+/** Knits on by the control, without the keys, which a tab gets only while it is in front, until so many rows are done. */
+export const knitTo = (page: Page, rows: number) =>
+  until(
+    page,
+    (wanted, call) => {
+      const shown = (name: string) => document.querySelector<HTMLElement>(`[data-testid=${name}]`);
+      const [done, control] = [shown('done')?.innerText, shown('complete')];
+      if (!done || !control || Number(done) >= wanted) return Number(done) === wanted;
+      // What was pressed is waited for: the next press is for the next row.
+      const press = `${call} at ${done}`;
+      if (control.dataset.press !== press) control.click();
+      control.dataset.press = press;
+      return false;
+    },
+    rows,
+    performance.now(),
+  );
+
+/** Completes the row in hand, and waits until so many are done. */
 export async function complete(page: Page, to: number) {
   await page.$eval('[data-testid=complete]', (control) => (control as HTMLButtonElement).click());
   await waitForDone(page, to);
-}
-
-/** Knits on by the control until so many rows are done. */
-export async function knitTo(page: Page, rows: number) {
-  for (let row = (await done(page)) + 1; row <= rows; row += 1) await complete(page, row);
 }
 
 /** Takes an item of the menu More. */
@@ -97,12 +110,12 @@ export async function setRow(page: Page, rows: number) {
 /** Closes what lies over the page. */
 export async function closeSheet(page: Page) {
   await page.keyboard.press('Escape');
-  await page.waitForFunction(() => !document.querySelector('[role=dialog], .rest-sheet'));
+  await until(page, () => !document.querySelector('[role=dialog], .rest-sheet'));
 }
 
 /** Something is said across the screen that waits for an answer. */
 export const waitForToast = (page: Page, words: RegExp) => waitForText(page, '.toast', words);
-export const toastGone = (page: Page) => page.waitForFunction(() => !document.querySelector('.toast'));
+export const toastGone = (page: Page) => until(page, () => !document.querySelector('.toast'));
 
 /** Opens the crossing of a piece row by keyboard. */
 export async function touchCrossing(page: Page, row: number, panel = '') {
@@ -133,7 +146,7 @@ export async function markOdd(page: Page, panel: string, row: number) {
 export const oddOnes = (page: Page) =>
   page.$$eval('[data-state=fault]', (marks) => marks.map((mark) => mark.getAttribute('data-crossing')));
 export const waitForOdd = (page: Page, count: number) =>
-  page.waitForFunction((n) => document.querySelectorAll('[data-state=fault]').length === n, {}, count);
+  until(page, (n) => document.querySelectorAll('[data-state=fault]').length === n, count);
 
 /** The three figures of a repair: stitches off the needle, loose strands, crossings to make again. */
 export const repairFigures = (page: Page) =>
