@@ -12,11 +12,17 @@ const groups = [
   { name: 'shared', test: /[\\/](?:core|app|node_modules)[\\/]/, minShareCount: 4, priority: 1 },
 ];
 
-export default defineConfig({
+/** The server's packages come with its build, for Node takes more than a second to gather their files; what is native cannot. */
+const IN_THE_BUILD = /^(?!@libsql\/|libsql)/;
+
+export default defineConfig(({ command }) => ({
   plugins: [tailwindcss(), reactRouter()],
   resolve: { tsconfigPaths: true },
   environments: {
-    ssr: { build: { rollupOptions: { input: './server/start.ts' } } },
+    ssr: {
+      build: { rollupOptions: { input: './server/start.ts' } },
+      resolve: command === 'build' ? { noExternal: IN_THE_BUILD } : {},
+    },
     client: { build: { rolldownOptions: { output: { codeSplitting: { groups } } } } },
   },
-});
+}));
