@@ -18,6 +18,7 @@ import { worksheet, type Worksheet } from '@core/piece/worksheet';
 import { SHELF } from '@core/shelf/data';
 import { cellKey } from '@core/stitch/cells';
 import type { Cell, Hand } from '@core/stitch/types';
+import { agree } from '@core/testing/agree';
 import { lineCharts, ringCharts } from '@core/testing/arbitrary';
 import { Loops } from '@core/testing/loops';
 import { chartFrom, planOf, sheetOf } from '@core/testing/plans';
@@ -67,7 +68,7 @@ function countsRopes(sheet: Worksheet, cue: RowCue, told: RowTelling['panels'][n
   const crossing = crossingsOf(cue, told.panel.id)
     .map((at) => ropes.indexOf(at) + 1)
     .sort((a, b) => a - b);
-  expect([told.ropes, ropes.length, ropesNamed(told.ropes)]).toEqual([told.ropes, told.ropes.of, crossing]);
+  agree([ropes.length, ...ropesNamed(told.ropes)], [told.ropes.of, ...crossing], told.ropes);
 }
 
 /** Tells a row in every density and in every way to cross, prints, reads, performs; gives the cells that came out. */
@@ -82,7 +83,7 @@ function performed(sheet: Worksheet, cue: RowCue, needle: Needle, way: (typeof W
     const done = perform(read, needle, cue.working);
     if (!done.ok) throw new Error(`${JSON.stringify(done.error)}: ${lines.join('\n')}`);
     cells = done.value.map(({ cell }) => cell);
-    expect([lines, cells.map(cellKey)]).toEqual([lines, wanted]);
+    agree(cells.map(cellKey), wanted, lines);
   }
   return cells;
 }

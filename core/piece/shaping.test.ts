@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { agree } from '../testing/agree';
 import { chartFrom, planOf, type SectionSpec } from '../testing/plans';
 import { gives, links, takes } from '../stitch/cells';
 import type { Cell, Decrease } from '../stitch/types';
@@ -107,7 +108,10 @@ describe('a window over the line-up', () => {
           needle.work(row, all);
           const live = shape.value.steps.findLast(({ from }) => from <= row)?.live ?? shape.value.start;
           const names = Array.from({ length: countLive(live) }, (_, i) => waleAt(live, i));
-          expect(names).toEqual(needle.stitches.map(({ name }) => name));
+          agree(
+            names,
+            needle.stitches.map(({ name }) => name),
+          );
         }
       }),
     );
