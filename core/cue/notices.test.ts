@@ -106,6 +106,14 @@ describe('what is out of the ordinary in a row', () => {
     const open = sheetOf({}, { sections: of(4, { length: until }), making: { ...NO_MAKING, swatch } });
     const named = Array.from({ length: 12 }, (_, i) => noticesOf(open, i + 1, 'right')).flat();
     expect(named.filter(({ kind }) => kind === 'section')).toEqual([]);
+    const four = [
+      ...of(4),
+      { id: 'c', name: 'Top', rows: 4, panels, length: until },
+      { id: 'd', name: 'Edge', rows: 4, panels },
+    ];
+    const last = sheetOf({}, { sections: four, making: { ...NO_MAKING, swatch } });
+    const begun = Array.from({ length: last.rows }, (_, i) => noticesOf(last, i + 1, 'right')).flat();
+    expect(begun.flatMap((one) => (one.kind === 'section' ? [one.name] : []))).toEqual(['Body', 'Top']);
   });
   it('crossings of one panel that lack stitches in a row are named once', () => {
     const both = [

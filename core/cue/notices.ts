@@ -70,7 +70,7 @@ export function noticesOf(sheet: Worksheet, row: number, hand: Hand): Notice[] {
   const crosses = at.laid.cells.some(({ cell }) => isCrossing(cell));
   // Behind a section that is still open the next one begins when she says so, whatever the estimate.
   const begins =
-    row > 1 && row === sheet.firstRows[sectionIndex] && !isOpen(sheet, Math.max(0, sectionIndex - 1));
+    sectionIndex > 0 && row === sheet.firstRows[sectionIndex] && !isOpen(sheet, sectionIndex - 1);
   const replaced =
     section.lastRow !== undefined && !isOpen(sheet, sectionIndex) && row === lastRowOf(sheet, sectionIndex);
   return [

@@ -95,3 +95,16 @@ it('names a crossing exactly where turning it alone makes every strand alternate
   );
   expect(named).toBeGreaterThan(10);
 });
+
+it('a stitch that stays in the middle of a crossing goes neither over nor under', () => {
+  const centre = { stitches: ['knit'], depth: 'below' } as const;
+  const rope = (...leans: ('left' | 'right')[]): Chart => ({
+    name: 'rope',
+    setUp: [],
+    rows: leans.map((lean) => row([{ ...cross(lean), centre }])),
+    firstSide: 'RS',
+  });
+  const named = (chart: Chart) => alternationDoubts(weave(chart)).map(({ at }) => at.row);
+  expect(named(rope('left', 'left', 'left', 'left'))).toEqual([]);
+  expect(named(rope('left', 'left', 'right', 'left'))).toEqual([2]);
+});
