@@ -19,13 +19,15 @@ const DEEPEST = 8;
 type Span = readonly [from: number, to: number];
 const shared = ([a, b]: Span, [c, d]: Span) => Math.max(0, Math.min(b, d) - Math.max(a, c));
 
-function spansIn(sheet: Worksheet, row: number, panelId: string, view: typeof charted) {
-  const panel = view(sheet, row).panels.find((one) => one.panel.id === panelId);
-  return (panel ? crossingsOf(panel) : []).map((at: CrossingAt) => {
-    const from: number = panel ? waleOf(panel, at) : 0;
-    return { at, span: [from, from + takes(at.cell)] as const };
-  });
-}
+const spansIn = (sheet: Worksheet, row: number, panelId: string, view: typeof charted) =>
+  view(sheet, row)
+    .panels.filter(({ panel }) => panel.id === panelId)
+    .flatMap((panel) =>
+      crossingsOf(panel).map((at: CrossingAt) => {
+        const from: number = waleOf(panel, at);
+        return { at, span: [from, from + takes(at.cell)] as const };
+      }),
+    );
 
 /** @param taken first column that the crossing takes in its planned row */
 export function likenessOf(sheet: Worksheet, row: number, panelId: string, taken: number): Likeness {

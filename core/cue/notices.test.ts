@@ -1,6 +1,7 @@
 import { checkDraft, panelDraft, type PieceDraft, type SectionDraft } from '../draft/draft';
 import { shapingDraft, type ShapingDraft } from '../draft/shaping-draft';
 import { NO_MAKING } from '../piece/making';
+import { worksheet } from '../piece/worksheet';
 import { awkwardBindOffs, noticesOf } from './notices';
 
 const ROPE = 'Row 1 (RS): p2, 2/2 RC, p2.\nRow 2: k2, p4, k2.\nRow 3: p2, k4, p2.\nRow 4: k2, p4, k2.';
@@ -65,6 +66,13 @@ describe('what is out of the ordinary in a row', () => {
     });
     expect(noticesOf(off, 3, 'left')).toEqual([{ kind: 'boundOffAtTheEnd', count: 4, next: 4 }]);
     expect([awkwardBindOffs(off, 'right'), awkwardBindOffs(off, 'left')]).toEqual([[], [3, 5]]);
+    const panels = [panelDraft('eel', 'eel rope', ROPE, { repeats: 3 })];
+    const ends = shaping({ does: 'bindOff', stitches: 4, phases: [{ every: 2, times: 1 }] });
+    const hem = { id: 'a', name: 'Hem', rows: 4, panels };
+    const second = sheetOf({}, { sections: [hem, { ...hem, id: 'b', rows: 8, shaping: [ends] }] });
+    expect(awkwardBindOffs(second, 'left')).toEqual([7]);
+    const later = off.plan.sections.map((section) => ({ ...section, offset: 2 }));
+    expect(awkwardBindOffs(worksheet({ ...off.plan, sections: later }), 'left')).toEqual([1, 3]);
     const even = sheetOf({ shaping: [shaping({ from: { row: 4 } })] });
     expect(noticesOf(even, 4, 'right')).toMatchObject([{ place: 'end' }]);
   });

@@ -147,6 +147,14 @@ describe('what comes out', () => {
       '0slipBefore 0slipBefore 0knit 0slipBefore',
     ],
     [
+      'a stitch that is told ends a run of slips',
+      ruled('slipPurlsFront', [panel('b', [step(run('knit'))])], {
+        rule: { rule: 'slipPurlsFront', slips: { kind: 'list', sizes: [1, 1] } },
+      }),
+      needle({ a: 'p', b: 'k', c: 'p' }),
+      '0slipBefore 1knit 2slipBefore',
+    ],
+    [
       'the same, alike ones counted',
       parts(stretch('slipPurlsFront', over(5), { kind: 'each', size: 1, times: 3 })),
       needle({ a: 'pkpkp' }),

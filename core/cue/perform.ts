@@ -130,6 +130,7 @@ class Knitter {
     const goesOn = step.kind === 'run' ? !isSlip(step.run.stitch) : isBindOff(step);
     if (this.left && !goesOn) throw new Refusal({ code: 'stitch-already-worked' });
     this.left = false;
+    this.slipping = false;
     if (step.kind === 'run') {
       this.take(step.run.count);
       for (let i = 0; i < step.run.count; i += 1) this.stitch(step.run.stitch);
@@ -192,7 +193,6 @@ class Knitter {
   }
 
   private tell(told: PanelTelling, rule: Rule | null) {
-    this.slipping = false;
     this.parts(told.parts);
     if (told.ruled && rule) this.followRule(rule, this.leftHere());
     if (this.leftHere() > 0)

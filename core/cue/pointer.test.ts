@@ -1,6 +1,6 @@
 /** The pointer in a row, where the work rests, and what a crossing is compared with. */
 import fc from 'fast-check';
-import { sheetOf } from '../testing/plans';
+import { chartFrom, sheetOf } from '../testing/plans';
 import { crossesIn } from '../piece/crossings';
 import { charted } from '../piece/worksheet';
 import { cueFor } from './cue';
@@ -107,6 +107,18 @@ describe('what a crossing is compared with', () => {
     const comb = one('honeycomb');
     const [r1 = 0, r2 = 0] = rowsOf(comb, 'x');
     expect(first(comb, 'x', r2)).toMatchObject({ below: { row: r1, like: false } });
+  });
+  it('one that has had seven rows of others since is still looked for, not one further down', () => {
+    const since = (others: number) => {
+      const rows = ['2/2 RC, k4', ...Array<string>(others).fill('k4, 2/2 LC')];
+      const text = rows.map(
+        (row, i) => `Row ${2 * i + 1}${i === 0 ? ' (RS)' : ''}: ${row}.\nRow ${2 * i + 2}: p8.`,
+      );
+      const of = sheetOf([{ rows: 40, panels: [{ chart: chartFrom(text.join('\n')), id: 'x' }] }]);
+      return first(of, 'x', 2 * others + 3);
+    };
+    expect(since(7)).toEqual({ below: { row: 1, lean: 'right', like: true }, beside: null });
+    expect(since(8)).toEqual({ below: null, beside: null });
   });
   it('a three-strand braid: like the one straight below, the opposite of the one beside it', () => {
     const braid = one('braid-3');

@@ -6,7 +6,7 @@ import type { Run } from '../stitch/runs';
 import { wordsOfCrossing, type Working } from '../stitch/working';
 import type { Crossing, Stitch } from '../stitch/types';
 import { framesOf } from './frames';
-import { stepsOf, type CrossingStep } from './steps';
+import { actsOf, stepsOf, withYarn, type CrossingStep } from './steps';
 import { canWork, movesOf, WAYS, wayFor, type Move, type Way } from './technique';
 import { layRow } from '../chart/laid';
 
@@ -29,6 +29,28 @@ const C4B: Crossing = { kind: 'crossing', lean: 'right', over: [...k2], under: [
 const T3B: Crossing = { kind: 'crossing', lean: 'right', over: [...k2], under: ['purl'] };
 const TWIST_LEFT: Crossing = { kind: 'crossing', lean: 'left', over: ['knit'], under: ['purl'] };
 const RIGHT_HANDED = WORKINGS[0] as Working;
+
+it('before the first move all lie on the needle, the held group at its tip', () => {
+  const [start] = framesOf(
+    stepFor({ ...T3B, centre: { stitches: ['purl'], depth: 'below' } }, RIGHT_HANDED),
+    [],
+  );
+  expect(start?.feeding.map(({ group }) => group)).toEqual(['held', 'centre', 'then', 'then']);
+});
+it('two single stitches are worked the second first, but not where one is slipped', () => {
+  const can = (over: Stitch, under: Stitch) =>
+    canWork(stepFor({ ...TWIST_LEFT, over: [over], under: [under] }, RIGHT_HANDED), 'secondFirst');
+  expect([can('knit', 'purl'), can('slipBehind', 'purl'), can('knit', 'slipBehind')]).toEqual([
+    true,
+    false,
+    false,
+  ]);
+});
+it('only a crossing is told where the yarn is', () => {
+  const row = layRow([C4B, { kind: 'decrease', of: 2, lean: 'left', face: 'knit' }]);
+  const acts = actsOf(row, row.cells, RIGHT_HANDED);
+  expect(withYarn(acts)[1]).toBe(acts[1]);
+});
 
 describe('the ways to work a crossing', () => {
   it.each(WAYS)('%s: every stitch once, held group last, in crossed order on the taking needle', (way) =>

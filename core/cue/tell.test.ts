@@ -172,6 +172,12 @@ describe('the shortest true telling', () => {
       'asTheyFace',
       'p2: purl 2; slipPurlsFront marker (2,1)',
     ]);
+    const plain =
+      'Row 1 (RS): p6, k3, p2, k2, p1, k1.\nRow 2: sl1 wyif, k1, sl2 wyif, k2, sl3 wyif, k1, p1, k4.';
+    expect(told([RIBS, plain, RIBS], 2)).toEqual([
+      'asTheyFace',
+      'p2: slipPurlsFront over 10 (1,2,3); purl 1; knit 4',
+    ]);
     expect(told([RIBS, slips, RIBS], 2)).toEqual(['asTheyFace', 'p2: slipPurlsFront marker (1,2,1)']);
     expect(told([slips, RIBS, RIBS], 2)).toEqual(['asTheyFace', 'p1: slipPurlsFront end (1,2,1)']);
   });

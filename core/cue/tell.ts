@@ -44,8 +44,6 @@ const costOf = (parts: readonly Draft[], rowRule: Rule | null): number =>
     return sum + COST.stretch + (part.rule === 'asTheyFace' ? 0 : COST.otherRule);
   }, 0);
 
-const slipsBy = (rule: Rule) => rule !== 'asTheyFace';
-
 const stitchOf = ({ step }: Act): Stitch | null => (step.kind === 'run' ? step.run.stitch : null);
 
 /** More runs than these are not listed. */
@@ -56,7 +54,8 @@ function slipsIn(acts: readonly Act[]): Slips | null {
   const sizes: number[] = [];
   let slipping = false;
   for (const act of acts) {
-    const slips = isSlip(stitchOf(act) ?? 'knit');
+    const stitch = stitchOf(act);
+    const slips = stitch !== null && isSlip(stitch);
     if (slips) sizes.push((slipping ? (sizes.pop() ?? 0) : 0) + 1);
     slipping = slips;
   }
@@ -92,7 +91,7 @@ function byRule(acts: readonly Act[], rule: Rule, seen: Seen, plainly: boolean):
     const some = acts.slice(i, end);
     const mixed = some.some((act) => act.key !== some[0]?.key);
     if (follows && (mixed || !plainly))
-      out.push({ kind: 'stretch', rule, count: some.length, slips: slipsBy(rule) ? slipsIn(some) : null });
+      out.push({ kind: 'stretch', rule, count: some.length, slips: slipsIn(some) });
     else out.push(...listOf(some));
     i = end;
   }
@@ -230,10 +229,7 @@ function choiceFor(cue: RowCue, rule: Rule | null, seen: Seen, draftsAt: DraftsO
     (rule ? COST.rowRule + (rule === 'asTheyFace' ? 0 : COST.otherRule / 2) : 0) +
     (ends ? COST.ends : 0) +
     listed.reduce((sum, { parts }) => sum + costOf(parts, rule) + (single ? 0 : COST.name), 0);
-  const slips =
-    rule && slipsBy(rule) && listed.length === 0
-      ? slipsIn(middle.flatMap(({ cue: panel }) => panel.acts))
-      : null;
+  const slips = rule && listed.length === 0 ? slipsIn(middle.flatMap(({ cue: panel }) => panel.acts)) : null;
   const telling = {
     rule: rule && { rule, slips },
     ends,

@@ -2,6 +2,7 @@
 import type { Hand } from '../stitch/types';
 import { crossingsIn } from '../testing/mending';
 import { chartFrom, planOf, sheetOf } from '../testing/plans';
+import { pieceRow } from '../indices';
 import { worksheet } from '../piece/worksheet';
 import { alikeWith, guideFor, listed, mayRun, type GuideStep } from './guide';
 import type { RepairMove } from './moves';
@@ -242,6 +243,10 @@ describe('the plan that is led through', () => {
     expect(found.ok && found.value.faults).toEqual([own, ...above]);
     const alone = repairWith(sheet, [own], beside, { done: 16, worked: 0 }, 'right');
     expect(alone.ok && alone.value.faults).toEqual([own]);
+    const [last] = above.slice(-1) as [(typeof all)[number]];
+    const beyond = { ...own, pieceRow: pieceRow(25) };
+    const below = repairWith(sheet, [last], [...all, beyond], { done: 16, worked: 0 }, 'right');
+    expect(below.ok && below.value.faults).toEqual([last]);
   });
   it('is refused where all of a round would come off, or where stitches above are bound off', () => {
     const rope = 'Row 1 (RS): 2/2 RC.\nRow 2: p4.';
