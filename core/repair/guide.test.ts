@@ -3,10 +3,17 @@ import type { Hand } from '../stitch/types';
 import { crossingsIn } from '../testing/mending';
 import { chartFrom, planOf, sheetOf } from '../testing/plans';
 import { pieceRow } from '../indices';
-import { worksheet } from '../piece/worksheet';
+import { charted, worksheet } from '../piece/worksheet';
 import { alikeWith, guideFor, listed, mayRun, type GuideStep } from './guide';
 import type { RepairMove } from './moves';
-import { repairPlan, repairWith, type PlannedMove, type RepairOptions, type RepairPlan } from './plan';
+import {
+  crossingIn,
+  repairPlan,
+  repairWith,
+  type PlannedMove,
+  type RepairOptions,
+  type RepairPlan,
+} from './plan';
 
 const planFor = (
   key: string,
@@ -243,6 +250,10 @@ describe('the plan that is led through', () => {
     expect(found.ok && found.value.faults).toEqual([own, ...above]);
     const alone = repairWith(sheet, [own], beside, { done: 16, worked: 0 }, 'right');
     expect(alone.ok && alone.value.faults).toEqual([own]);
+    const crossing = crossingIn(charted(sheet, 3), own.panel, own.wale)?.cell ?? own.made;
+    const extra = { ...own, pieceRow: pieceRow(5), made: crossing };
+    const uncharted = repairWith(sheet, [own], [extra], { done: 16, worked: 0 }, 'right');
+    expect(uncharted.ok && uncharted.value.faults).toEqual([own, extra]);
     const [last] = above.slice(-1) as [(typeof all)[number]];
     const beyond = { ...own, pieceRow: pieceRow(25) };
     const below = repairWith(sheet, [last], [...all, beyond], { done: 16, worked: 0 }, 'right');
