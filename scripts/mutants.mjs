@@ -48,7 +48,7 @@ function sample(folder, count, seed) {
 
 const flag = (name) => process.argv.find((arg) => arg.startsWith(`--${name}=`))?.slice(name.length + 3);
 const [named] = process.argv.slice(2).filter((arg) => !arg.startsWith('-'));
-const folder = named ?? path.dirname(flag('line') ?? '-');
+const folder = named ?? path.dirname(flag('line')?.split(',')[0] ?? '-');
 if (folder === '.' || !fs.existsSync(path.join(ROOT, folder))) {
   console.error('Name a folder: npm run mutants -- core/cue');
   process.exit(1);
