@@ -280,6 +280,7 @@ describe('the whole of a pattern as one chart', () => {
           const own = bare.rows[(from[i] as number) % bare.rows.length] as Row;
           expect(keys(row, n)).toEqual(keys(own, n * across));
           if (row.kind === 'ring' && own.kind === 'ring') expect(row.phase).toBe(own.phase);
+          expect(Object.keys(row).sort()).toEqual(Object.keys(own).sort());
           expect(takesForm(row)).toEqual({ base: takesForm(own).base, perRepeat: takesForm(own).perRepeat * across });
         });
       }),

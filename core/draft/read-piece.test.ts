@@ -1,4 +1,5 @@
 /** Whole pieces written by panels; the manner of writing: common practice, no published source. */
+import { cellKey } from '../stitch/cells';
 import { castOnCount, charted } from '../piece/worksheet';
 import { checkDraft } from './draft';
 import { readPiece } from './read-piece';
@@ -45,6 +46,19 @@ it('becomes a piece with those panels, from the right edge, that can be cast on'
   const row = charted(sheet, 1);
   expect(row.panels.map(({ panel }) => panel.repeats)).toEqual([1, 2, 1, 1, 1]);
   expect(row.panels.flatMap(({ cells }) => cells.map(({ cell }) => cell.kind)).filter((kind) => kind === 'crossing')).toHaveLength(3); // prettier-ignore
+});
+
+it('the ground beside the panels lies as it is knitted, from either side', () => {
+  const text = TEXT.replace('(RS): k3, work', '(RS): k1, p2, work').replace(/k3\.$/, 'p2, k1.');
+  const read = readPiece(text, 'x', 'fraction');
+  const checked = read?.ok && checkDraft(read.value.draft);
+  if (!checked || !checked.ok) throw new Error(JSON.stringify(read));
+  const { sheet } = checked.value;
+  const edge = [1, 2].map((row) => charted(sheet, row).panels[0]?.cells.map(({ cell }) => cellKey(cell)));
+  expect(edge).toEqual([
+    ['knit', 'purl', 'purl'],
+    ['purl', 'knit', 'knit'],
+  ]);
 });
 
 it('reads "the next row" and starts panels where the text does', () => {
