@@ -204,8 +204,6 @@ class Knitter {
     const told = [...panels];
     const all = this.needle.panels;
     if (ends) this.step({ kind: 'run', columns: [], run: { stitch: ends.stitch, count: ends.first } });
-    this.slips = [];
-    this.slipping = false;
     for (; this.panel < all.length; this.panel += 1, this.at = 0) {
       const here = all[this.panel];
       const next = told[0];

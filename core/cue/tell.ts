@@ -46,6 +46,12 @@ const costOf = (parts: readonly Draft[], rowRule: Rule | null): number =>
 
 const stitchOf = ({ step }: Act): Stitch | null => (step.kind === 'run' ? step.run.stitch : null);
 
+/** The stitch that an act slips; null where it works one. */
+const slipOf = (act: Act): Stitch | null => {
+  const stitch = stitchOf(act);
+  return stitch && isSlip(stitch) ? stitch : null;
+};
+
 /** More runs than these are not listed. */
 const MOST_RUNS = 8;
 
@@ -54,8 +60,7 @@ function slipsIn(acts: readonly Act[]): Slips | null {
   const sizes: number[] = [];
   let slipping = false;
   for (const act of acts) {
-    const stitch = stitchOf(act);
-    const slips = stitch !== null && isSlip(stitch);
+    const slips = slipOf(act) !== null;
     if (slips) sizes.push((slipping ? (sizes.pop() ?? 0) : 0) + 1);
     slipping = slips;
   }
@@ -282,8 +287,8 @@ function rulesFor({ acts }: PanelCue, seen: Seen): Rule[] {
   if (!seen.known()) return [];
   const slips = new Set<Stitch>();
   for (const act of acts) {
-    const stitch = stitchOf(act);
-    if (stitch && isSlip(stitch)) slips.add(stitch);
+    const slip = slipOf(act);
+    if (slip) slips.add(slip);
   }
   return RULE_NAMES.filter((rule) => RULES_SLIP[rule] === null || slips.has(RULES_SLIP[rule]));
 }

@@ -254,7 +254,7 @@ describe('the plan that is led through', () => {
     const extra = { ...own, pieceRow: pieceRow(5), made: crossing };
     const uncharted = repairWith(sheet, [own], [extra], { done: 16, worked: 0 }, 'right');
     expect(uncharted.ok && uncharted.value.faults).toEqual([own, extra]);
-    const [last] = above.slice(-1) as [(typeof all)[number]];
+    const last = above.at(-1) ?? own;
     const beyond = { ...own, pieceRow: pieceRow(25) };
     const below = repairWith(sheet, [last], [...all, beyond], { done: 16, worked: 0 }, 'right');
     expect(below.ok && below.value.faults).toEqual([last]);

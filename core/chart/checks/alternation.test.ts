@@ -1,6 +1,6 @@
 /** The check for over and under in turn against a slow twin that turns every crossing about and knits it all anew. */
 import fc from 'fast-check';
-import type { Cell, Crossing } from '../../stitch/types';
+import type { Cell, Centre, Crossing } from '../../stitch/types';
 import type { Chart } from '../chart';
 import { expandRow, type LineRow } from '../row';
 import { alternationDoubts } from './alternation';
@@ -97,7 +97,7 @@ it('names a crossing exactly where turning it alone makes every strand alternate
 });
 
 it('a stitch that stays in the middle of a crossing goes neither over nor under', () => {
-  const centre = { stitches: ['knit'], depth: 'below' } as const;
+  const centre: Centre = { stitches: ['knit'], depth: 'below' };
   const rope = (...leans: ('left' | 'right')[]): Chart => ({
     name: 'rope',
     setUp: [],
